@@ -126,6 +126,13 @@ module.exports = {
       from: { path: `^core/src/making/${MACHINES}/`, ...isNoTest },
       to: { path: `^core/src/making/${MACHINES}/`, pathNot: '^core/src/making/$1/' },
     },
+    {
+      name: 'a-job-is-changed-by-edits',
+      severity: 'error',
+      /** Rooms say what is done (`keeping/useEdit.ts`); none builds a job. */
+      from: { path: '^web/src/(?!keeping/|frame/|store)' },
+      to: { path: '^web/src/keeping/bench\\.ts$' },
+    },
   ],
   options: {
     doNotFollow: { path: 'node_modules' },

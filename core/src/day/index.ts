@@ -130,7 +130,6 @@ export {
   shapeWork,
   shapingOf,
   tasksOf,
-  withoutPart,
   type Shaping,
   type Task,
   type TaskKind,

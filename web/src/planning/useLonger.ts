@@ -4,8 +4,8 @@ import { markOf, type Plan } from '@velk/core/day';
 import type { Job } from '@velk/core/design';
 import type { Best } from './core/asks.ts';
 import { searchByCore, type Task } from './core/core.ts';
-import { changed } from '../keeping/bench.ts';
-import { store, useAppDispatch } from '../store.ts';
+import { useEdit } from '../keeping/useEdit.ts';
+import { store } from '../store.ts';
 
 /** So many exchanges are tried in all. */
 const MOVES = 3_000_000;
@@ -25,7 +25,7 @@ export interface Longer {
  */
 export function useLonger({ basis, quickest, stamp }: Plan): Longer {
   const mark = markOf({ stamp });
-  const dispatch = useAppDispatch();
+  const edit = useEdit();
   const search = useRef<Task<void> | null>(null);
   const best = useRef<Best | null>(null);
   const begunWith = useRef<Job | null>(null);
@@ -53,7 +53,7 @@ export function useLonger({ basis, quickest, stamp }: Plan): Longer {
     if (!found || !job || !isEqual(job, begunWith.current)) return;
     if (found.minutes > quickest - 1e-6) return setCame('None quicker was found.');
     setCame(`One was found that takes ${Math.round(quickest - found.minutes)} minutes less.`);
-    dispatch(changed({ ...job, found: { cards: found.cards, moves: found.tried, seed } }));
+    edit({ edit: 'quickerFound', found: { cards: found.cards, moves: found.tried, seed } });
   };
   const start = () => {
     halt();

@@ -2,8 +2,7 @@ import { useEffect, useState } from 'react';
 import { markOf, type Plan } from '@velk/core/day';
 import type { Best } from './core/asks.ts';
 import { searchByCore } from './core/core.ts';
-import { changed } from '../keeping/bench.ts';
-import { store, useAppDispatch } from '../store.ts';
+import { useEdit } from '../keeping/useEdit.ts';
 
 /** A plan that stands for so long is looked at further, ms. */
 const STANDS = 2000;
@@ -24,7 +23,7 @@ export interface Quicker {
  */
 export function useQuicker({ basis, quickest, stamp }: Plan, isWanted: boolean): Quicker | null {
   const mark = markOf({ stamp });
-  const dispatch = useAppDispatch();
+  const edit = useEdit();
   const [best, setBest] = useState<{ readonly of: string; readonly best: Best } | null>(null);
   const seed = 1 + (basis.job.found?.seed ?? 0);
   useEffect(() => {
@@ -50,9 +49,8 @@ export function useQuicker({ basis, quickest, stamp }: Plan, isWanted: boolean):
   return {
     less,
     take: () => {
-      const job = store.getState().bench.now;
       const { cards, tried: moves } = best.best;
-      if (job) dispatch(changed({ ...job, found: { cards, moves, seed } }));
+      edit({ edit: 'quickerFound', found: { cards, moves, seed } });
     },
   };
 }

@@ -1,16 +1,14 @@
 import { USUAL_WORKING, type Job, type Working } from '@velk/core/design';
-import { changed } from '../keeping/bench.ts';
-import { useAppDispatch } from '../store.ts';
+import { useEdit } from '../keeping/useEdit.ts';
 import { Choice } from './Choice.tsx';
 
 const HOURS = ['4', '5', '6', '7', '8', '9', '10'] as const;
 
 /** The working days of a job: their length and the date of the first. */
 export function WorkingDays({ job }: { job: Job }) {
-  const dispatch = useAppDispatch();
+  const edit = useEdit();
   const working = job.working ?? USUAL_WORKING;
-  const set = (own: Partial<Working>) =>
-    dispatch(changed({ ...job, working: { ...working, ...own } }));
+  const set = (told: Partial<Working>) => edit({ edit: 'workingTold', working: told });
   const hours = String(working.hours);
   return (
     <span style={{ display: 'flex', gap: 14, flexWrap: 'wrap', alignItems: 'end' }}>

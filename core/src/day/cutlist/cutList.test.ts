@@ -189,7 +189,7 @@ describe('boards that have been sawn', () => {
   it('count their pieces, leave the stock, and their offcuts are boards: nothing is asked for or lost again', () => {
     const job = worked([board({ count: 3, price: 20 })]);
     const list = cutList(job, TEST_SHOP);
-    const after = takenFrom(job, list);
+    const after = { ...job, ...takenFrom(job, list) };
     const cut = list.rows.reduce((sum, row) => sum + row.pieces + row.spare, 0);
     expect(after.parts.reduce((sum, part) => sum + (part.sawn ?? 0), 0)).toBe(cut);
     const again = cutList(after, TEST_SHOP);

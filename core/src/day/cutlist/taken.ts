@@ -10,7 +10,10 @@ const ALIKE = 1;
  * are gone from the stock, and what is worth keeping of them is there as boards of its own. A part
  * that is glued up of strips has as many pieces as whole sets of them.
  */
-export function takenFrom(job: Job, { rows, sawn }: Pick<CutList, 'rows' | 'sawn'>): Job {
+export function takenFrom(
+  job: Job,
+  { rows, sawn }: Pick<CutList, 'rows' | 'sawn'>,
+): { parts: Part[]; boards: Board[] } {
   const count = (part: string) =>
     sawn.reduce((sum, { laid }) => sum + laid.filter((own) => own.part === part).length, 0);
   const pieces = new Map(
@@ -21,7 +24,6 @@ export function takenFrom(job: Job, { rows, sawn }: Pick<CutList, 'rows' | 'sawn
     .map((board) => ({ ...board, count: board.count - used(board) }))
     .filter((board) => board.count > 0);
   return {
-    ...job,
     parts: job.parts.map((part): Part => {
       const more = pieces.get(part.id) ?? 0;
       return more ? { ...part, sawn: (part.sawn ?? 0) + more } : part;

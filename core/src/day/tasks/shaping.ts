@@ -87,14 +87,3 @@ const together = (all: Shaping, one: Shaping): Shaping => ({
   pieces: all.pieces + one.pieces,
   minutes: all.minutes + one.minutes - one.kind.setting,
 });
-
-/** A job without one of its parts, and without what that is shaped to. */
-export function withoutPart(job: Job, id: string): Job {
-  const { shapes = [], ...rest } = job;
-  const kept = shapes.filter(({ part }) => part !== id);
-  return {
-    ...rest,
-    parts: job.parts.filter((part) => part.id !== id),
-    ...(kept.length && { shapes: kept }),
-  };
-}

@@ -2,13 +2,13 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { roughParts } from '../cutlist/index.ts';
 import { checkJobFile, mergedJobs } from '../../exchange/index.ts';
-import type { Job } from '../../design/job/index.ts';
+import { edited, type Job } from '../../design/job/index.ts';
 import type { Shape } from '../../shop/stock/index.ts';
 import { demo } from '../../testing/demo.ts';
 import { jobWith } from '../../testing/jobs.ts';
 import { TEST_SHOP } from '../../testing/shops.ts';
 import { METRIC, speak } from '../../ground/units/index.ts';
-import { shapingOf, TASK_KINDS, tasksOf, withoutPart, type Task } from './index.ts';
+import { shapingOf, TASK_KINDS, tasksOf, type Task } from './index.ts';
 
 const words = (task: Task | undefined) =>
   task?.how.map((own) => speak(own, METRIC)).join(' ') ?? '';
@@ -279,8 +279,9 @@ describe('shaping', () => {
 
   it('goes with its part, and no job is read that shapes a part it hasn’t', () => {
     const both = { ...job, shapes: [round('a', 'post', 3), round('b', 'foot', 3)] };
-    expect(withoutPart(both, 'post').shapes!.map(({ id }) => id)).toEqual(['b']);
-    expect(withoutPart(withoutPart(both, 'post'), 'foot')).not.toHaveProperty('shapes');
+    const without = (from: Job, part: string) => edited(from, { edit: 'partRemoved', part });
+    expect(without(both, 'post').shapes!.map(({ id }) => id)).toEqual(['b']);
+    expect(without(without(both, 'post'), 'foot')).not.toHaveProperty('shapes');
     const read = (shapes: Shape[]) =>
       checkJobFile({ format: 'velk-job', version: 2, job: { ...job, shapes }, shop });
     expect(read(both.shapes).ok).toBe(true);

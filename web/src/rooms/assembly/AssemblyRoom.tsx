@@ -10,7 +10,7 @@ import {
 import { USUAL_WORKING, type Job } from '@velk/core/design';
 import type { LengthStyle } from '@velk/core/ground';
 import type { Shop } from '@velk/core/shop';
-import { changed } from '../../keeping/bench.ts';
+import { useEdit } from '../../keeping/useEdit.ts';
 import { dayName } from '../../browser/days.ts';
 import { gearChanged } from '../../keeping/gear.ts';
 import { lazyRoom } from '../../frame/lazyRoom.tsx';
@@ -36,28 +36,14 @@ const AssemblyView = lazyRoom(() => import('../../drawings/AssemblyView.tsx'));
  */
 export function AssemblyRoom({ job, id, shop }: { job: Job; id: string; shop: Shop }) {
   const dispatch = useAppDispatch();
+  const edit = useEdit();
   const style = useStyle();
   const { plan, current, error, unsound } = useAssembly(job, shop);
   const [picked, setPicked] = useState('');
   const assemblies = plan?.assemblies ?? [];
   const open = assemblies.find((own) => own.id === picked) ?? assemblies[0];
-  const setLength = (part: string, length: number) =>
-    dispatch(
-      changed({
-        ...job,
-        parts: job.parts.map((own) => (own.id === part ? { ...own, length } : own)),
-      }),
-    );
-  const setDry = (joint: string, dry: boolean) =>
-    dispatch(
-      changed({
-        ...job,
-        joints: job.joints.map((own) => {
-          const { dry: _, ...rest } = own;
-          return own.id !== joint ? own : dry ? { ...rest, dry } : rest;
-        }),
-      }),
-    );
+  const setLength = (part: string, length: number) => edit({ edit: 'lengthSet', part, length });
+  const setDry = (joint: string, dry: boolean) => edit({ edit: 'leftDry', joint, dry });
   return (
     <div className="sheet withmargin">
       <section aria-label="Assembly" style={{ paddingRight: 22, minWidth: 0, paddingBottom: 30 }}>

@@ -4,9 +4,8 @@ import { LIMITS } from '@velk/core/ground';
 import { pairIsFull } from '@velk/core/exchange';
 import { shopFor } from '@velk/core/day';
 import type { Job, JointKind } from '@velk/core/design';
-import { changed } from '../../keeping/bench.ts';
+import { useEdit } from '../../keeping/useEdit.ts';
 import { useEscape } from '../../frame/useEscape.ts';
-import { useAppDispatch } from '../../store.ts';
 import { usePickJoint } from '../../frame/useJoint.ts';
 import { FrameForm } from './FrameForm.tsx';
 import { KindPicker } from './KindPicker.tsx';
@@ -50,7 +49,7 @@ interface Props {
 
 /** A new joint, picked by what is seen, or a whole frame with all of its joints. */
 export function NewJoint({ job, shop, onDone, onBack }: Props) {
-  const dispatch = useAppDispatch();
+  const edit = useEdit();
   const pick = usePickJoint();
   const [framing, setFraming] = useState(false);
   const [wanted, setWanted] = useState<{ tenoned?: string; mortised?: string }>({});
@@ -60,7 +59,7 @@ export function NewJoint({ job, shop, onDone, onBack }: Props) {
   const add = (kind: JointKind) => {
     if (!tenoned || !mortised || full) return;
     const made = newJoint(job, shop, tenoned, mortised, kind.id);
-    dispatch(changed({ ...job, joints: [...job.joints, made] }));
+    edit({ edit: 'jointsAdded', joints: [made] });
     pick(made.id);
     onDone();
   };
@@ -72,13 +71,7 @@ export function NewJoint({ job, shop, onDone, onBack }: Props) {
           shop={shopFor(job, shop)}
           onClose={() => setFraming(false)}
           onMake={({ parts, joints }) => {
-            dispatch(
-              changed({
-                ...job,
-                parts: [...job.parts, ...parts],
-                joints: [...job.joints, ...joints],
-              }),
-            );
+            edit({ edit: 'jointsAdded', parts, joints });
             pick(joints[0]!.id);
             onDone();
           }}

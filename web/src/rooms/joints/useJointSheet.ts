@@ -3,7 +3,6 @@ import { shopFor, type Proposal } from '@velk/core/day';
 import {
   changeKind,
   resolve,
-  typedOver,
   type Advice,
   type ChangedKind,
   type Job,
@@ -13,15 +12,15 @@ import {
 import { speak } from '@velk/core/ground';
 import { availableIn, type Shop } from '@velk/core/shop';
 import { useStable } from '../../browser/useStable.ts';
-import { changed } from '../../keeping/bench.ts';
+import { useEdit } from '../../keeping/useEdit.ts';
 import { useStyle } from '../../keeping/useUnits.ts';
-import { useAppDispatch, useAppSelector } from '../../store.ts';
+import { useAppSelector } from '../../store.ts';
 
 const NONE = [] as const;
 
 /** A joint as it is drawn, what the plan says of it, and every way its sheet changes it. */
 export function useJointSheet(job: Job, shop: Shop, joint: Joint) {
-  const dispatch = useAppDispatch();
+  const edit = useEdit();
   const style = useStyle();
   const { kind, params, parts, members } = useMemo(() => resolve(joint, job), [joint, job]);
   const available = useMemo(() => availableIn(shopFor(job, shop)), [job, shop]);
@@ -44,12 +43,10 @@ export function useJointSheet(job: Job, shop: Shop, joint: Joint) {
   );
   const [change, setChange] = useState<ChangedKind | null>(null);
 
-  const withJoints = (joints: readonly Joint[]) => dispatch(changed({ ...job, joints }));
-  const replace = (next: Joint) =>
-    withJoints(job.joints.map((other) => (other.id === joint.id ? next : other)));
-  const set = useStable((dimension: string, value: number) =>
-    replace({ ...joint, params: typedOver(kind, params, members, dimension, value) }),
-  );
+  const replace = (next: Joint) => edit({ edit: 'jointPut', joint: next });
+  const type = (sizes: readonly { readonly dimension: string; readonly value: number }[]) =>
+    edit({ edit: 'sizesTyped', joint: joint.id, sizes });
+  const set = useStable((dimension: string, value: number) => type([{ dimension, value }]));
   const choose = useStable((id: string, value: string) =>
     replace({ ...joint, params: kind.withChoice(params, id, value, members, available) }),
   );
@@ -57,7 +54,7 @@ export function useJointSheet(job: Job, shop: Shop, joint: Joint) {
     ...{ kind, params, parts, members, available, drawing, names, style },
     ...{ plan, told, problems, advice, errors, change },
     ...{ replace, set, choose },
-    remove: () => withJoints(job.joints.filter(({ id }) => id !== joint.id)),
+    remove: () => edit({ edit: 'jointRemoved', joint: joint.id }),
     /** Its proportions anew, where it stands. */
     propose: () => {
       const proposed = kind.propose(members, available).params;
@@ -72,14 +69,7 @@ export function useJointSheet(job: Job, shop: Shop, joint: Joint) {
       replace({ ...joint, kind: next.id, params: made.params, routes: {} });
     },
     changeSeen: () => setChange(null),
-    take: (taken: readonly Proposal[]) =>
-      replace({
-        ...joint,
-        params: taken.reduce(
-          (all, { dimension, value }) => typedOver(kind, all, members, dimension, value),
-          params,
-        ),
-      }),
+    take: (taken: readonly Proposal[]) => type(taken),
   };
 }
 

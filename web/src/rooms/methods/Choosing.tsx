@@ -1,10 +1,9 @@
 import { useState } from 'react';
 import { bladesFor, cuttersFor, nearestCutters, stacksFor, type NearSize } from '@velk/core/making';
-import { kindOf, resolve, typedOver, type Job, type Joint } from '@velk/core/design';
+import { kindOf, resolve, type Job, type Joint } from '@velk/core/design';
 import { toolsOf, topSpeed, type Shop } from '@velk/core/shop';
 import type { LengthStyle } from '@velk/core/ground';
-import { changed } from '../../keeping/bench.ts';
-import { useAppDispatch } from '../../store.ts';
+import { useEdit } from '../../keeping/useEdit.ts';
 import { Silhouette } from '../../drawings/Silhouette.tsx';
 import { Length } from '../../widgets/Length.tsx';
 import { Spoken } from '../../widgets/Spoken.tsx';
@@ -24,7 +23,7 @@ const SHOWN = 5;
  * sizes would change.
  */
 export function Choosing({ job, joint, shop, style }: Props) {
-  const dispatch = useAppDispatch();
+  const edit = useEdit();
   const [all, setAll] = useState(false);
   const kind = kindOf(joint.kind);
   const { members } = resolve(joint, job);
@@ -35,17 +34,8 @@ export function Choosing({ job, joint, shop, style }: Props) {
   const router = toolsOf(shop, 'router')[0];
   const cutters = cuttersFor(mortise, shop, router);
   const near = nearestCutters(mortise.width, shop);
-  const widen = (width: number) =>
-    dispatch(
-      changed({
-        ...job,
-        joints: job.joints.map((j) =>
-          j.id === joint.id
-            ? { ...j, params: typedOver(kind, { ...j.params }, members, 'mortiseWidth', width) }
-            : j,
-        ),
-      }),
-    );
+  const widen = (value: number) =>
+    edit({ edit: 'sizesTyped', joint: joint.id, sizes: [{ dimension: 'mortiseWidth', value }] });
   return (
     <section style={{ marginTop: 26 }} aria-label="Cutters and blades">
       <h2>What could cut it</h2>

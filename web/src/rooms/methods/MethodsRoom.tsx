@@ -3,8 +3,8 @@ import { choicesOf, machinesFor, type Stage } from '@velk/core/making';
 import { shopFor, waysInTurn, type NotTaken, type WayChoice } from '@velk/core/day';
 import type { Job, MemberName } from '@velk/core/design';
 import type { Shop } from '@velk/core/shop';
-import { changed } from '../../keeping/bench.ts';
-import { useAppDispatch, useAppSelector } from '../../store.ts';
+import { useEdit } from '../../keeping/useEdit.ts';
+import { useAppSelector } from '../../store.ts';
 import { useStyle } from '../../keeping/useUnits.ts';
 import { Choosing } from './Choosing.tsx';
 import { SchoolChoices } from '../shop/ShopRoom.tsx';
@@ -236,7 +236,7 @@ function Machines({
 
 /** The ways this shop can cut each half of the joint, and why not the others. */
 export function MethodsRoom({ job, shop }: { job: Job; shop: Shop }) {
-  const dispatch = useAppDispatch();
+  const edit = useEdit();
   const joint = useJoint(job);
   const plan = useAppSelector((s) => s.plans.plan?.joints.find((j) => j.joint === joint?.id));
   const style = useStyle();
@@ -256,14 +256,7 @@ export function MethodsRoom({ job, shop }: { job: Job; shop: Shop }) {
       </div>
     );
   const choose = (member: MemberName, route: WayChoice) =>
-    dispatch(
-      changed({
-        ...job,
-        joints: job.joints.map((j) =>
-          j.id === joint.id ? { ...j, routes: { ...j.routes, [member]: route.id } } : j,
-        ),
-      }),
-    );
+    edit({ edit: 'wayChosen', joint: joint.id, member, way: route.id });
   return (
     <div className="sheet">
       <h1>{joint.name}</h1>
@@ -299,12 +292,7 @@ export function MethodsRoom({ job, shop }: { job: Job; shop: Shop }) {
         <SchoolChoices
           own={job.schools}
           shop={shop.schools}
-          onChange={(school, answer) => {
-            const { [school]: _, ...rest } = job.schools;
-            dispatch(
-              changed({ ...job, schools: answer === null ? rest : { ...rest, [school]: answer } }),
-            );
-          }}
+          onChange={(school, answer) => edit({ edit: 'schoolAnswered', school, answer })}
         />
       </details>
     </div>

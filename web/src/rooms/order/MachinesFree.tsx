@@ -1,21 +1,16 @@
 import { TOOL_KINDS, type Shop } from '@velk/core/shop';
 import type { Job } from '@velk/core/design';
-import { changed } from '../../keeping/bench.ts';
-import { useAppDispatch } from '../../store.ts';
+import { useEdit } from '../../keeping/useEdit.ts';
 
 /** Which machines of the chest this job can have; it is planned without the others. */
 export function MachinesFree({ job, shop }: { job: Job; shop: Shop }) {
-  const dispatch = useAppDispatch();
+  const edit = useEdit();
   const away = job.away ?? [];
   const machines = shop.tools.filter(
     ({ kind, retired }) => TOOL_KINDS[kind].shelf === 'Machines' && !retired,
   );
   const taken = machines.filter(({ id }) => away.includes(id));
-  const put = (id: string, free: boolean) => {
-    const { away: _, ...rest } = job;
-    const next = free ? away.filter((own) => own !== id) : [...away, id];
-    dispatch(changed(next.length ? { ...rest, away: next } : rest));
-  };
+  const put = (machine: string, free: boolean) => edit({ edit: 'machineFreed', machine, free });
   return (
     <details className="noprint" open={taken.length > 0 || undefined}>
       <summary>

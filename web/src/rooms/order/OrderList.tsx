@@ -11,9 +11,8 @@ import { useMemo, type RefObject } from 'react';
 import { daysOf, type Card, type Plan } from '@velk/core/day';
 import { USUAL_WORKING, type Job } from '@velk/core/design';
 import { useOneStop } from '../../frame/useOneStop.ts';
-import { changed } from '../../keeping/bench.ts';
+import { useEdit } from '../../keeping/useEdit.ts';
 import { useStyle } from '../../keeping/useUnits.ts';
-import { useAppDispatch } from '../../store.ts';
 import type { roomOf } from './order.ts';
 import { DayHead, OrderRow } from './OrderRow.tsx';
 import { PinField } from './Pins.tsx';
@@ -118,15 +117,13 @@ function useDays(plan: Plan, cards: readonly Card[], { working = USUAL_WORKING }
 
 /** Cards that machines are set up for, one each. */
 function useStanding({ basis }: Plan, cards: readonly Card[], job: Job) {
-  const dispatch = useAppDispatch();
+  const edit = useEdit();
   const byId = new Map(cards.map((card) => [card.id, card]));
   const standing = job.standing?.filter((id) => byId.has(id)) ?? [];
   const where = (card: Card) => machineOf(card, basis);
   const stand = (card: Card, stands: boolean) => {
     const others = standing.filter((id) => where(byId.get(id)!) !== where(card));
-    const { standing: _, ...rest } = job;
-    const next = stands ? [...others, card.id] : others;
-    dispatch(changed(next.length ? { ...rest, standing: next } : rest));
+    edit({ edit: 'stoodAt', cards: stands ? [...others, card.id] : others });
   };
   return { standing, stand };
 }

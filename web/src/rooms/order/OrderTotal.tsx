@@ -1,6 +1,5 @@
 import type { Plan } from '@velk/core/day';
-import { changed } from '../../keeping/bench.ts';
-import { store, useAppDispatch } from '../../store.ts';
+import { useEdit } from '../../keeping/useEdit.ts';
 import { useAsked } from '../../planning/useAsked.ts';
 import { useLonger } from '../../planning/useLonger.ts';
 import { useQuicker } from '../../planning/useQuicker.ts';
@@ -11,19 +10,14 @@ import { inTime } from './OrderRow.tsx';
  * and a longer look.
  */
 export function OrderTotal({ plan }: { plan: Plan }) {
-  const dispatch = useAppDispatch();
+  const edit = useEdit();
   const { basis, quickest } = plan;
   const { job } = basis;
   const sharper = useAsked('least', basis);
   const least = Math.max(plan.least, (sharper?.of === basis && sharper.answer.least) || 0);
   const { running, came, start, stop } = useLonger(plan);
   const quicker = useQuicker(plan, quickest - least > 0.5 && !running && !job.order);
-  const back = () => {
-    const now = store.getState().bench.now;
-    if (!now) return;
-    const { order: _, ...rest } = now;
-    dispatch(changed(rest));
-  };
+  const back = () => edit({ edit: 'ordered', cards: null });
   return (
     <>
       <p className="quiet" style={{ maxWidth: 760 }}>

@@ -2,22 +2,17 @@ import { useState } from 'react';
 import { isValid, parseISO } from 'date-fns';
 import type { Card, Plan } from '@velk/core/day';
 import type { Job, Pin } from '@velk/core/design';
-import { changed } from '../../keeping/bench.ts';
+import { useEdit } from '../../keeping/useEdit.ts';
 import { today, weekdayName } from '../../browser/days.ts';
-import { useAppDispatch } from '../../store.ts';
 import { Choice } from '../../widgets/Choice.tsx';
 
 /** Where somebody wants a card, as one text: a place, a card that it comes before, or a day. */
 const told = (pin: Pin | undefined): string =>
   !pin ? '' : 'place' in pin ? pin.place : 'before' in pin ? `before ${pin.before}` : 'day';
 
-function usePinning(job: Job) {
-  const dispatch = useAppDispatch();
-  return (id: string, pin: Pin | undefined) => {
-    const { pins = [], ...rest } = job;
-    const next = [...pins.filter((own) => own.id !== id), ...(pin ? [pin] : [])];
-    dispatch(changed(next.length ? { ...rest, pins: next } : rest));
-  };
+function usePinning() {
+  const edit = useEdit();
+  return (card: string, pin: Pin | null) => edit({ edit: 'pinned', card, pin });
 }
 
 /** Pins one card of the order: to its begin, its end, before another, or to a day. */
@@ -30,7 +25,7 @@ export function PinField({
   cards: readonly Card[];
   job: Job;
 }) {
-  const pinTo = usePinning(job);
+  const pinTo = usePinning();
   const pin = job.pins?.find((own) => own.id === id);
   const [open, setOpen] = useState(false);
   const at = cards.findIndex((card) => card.id === id);
@@ -48,7 +43,7 @@ export function PinField({
   const set = (value: string) => {
     if (value === 'first' || value === 'last') pinTo(id, { id, place: value });
     else if (value === 'day') pinTo(id, { id, day: job.working?.from || today() });
-    else pinTo(id, value ? { id, before: value.slice('before '.length) } : undefined);
+    else pinTo(id, value ? { id, before: value.slice('before '.length) } : null);
   };
   return (
     <span className="pin noprint">
@@ -97,7 +92,7 @@ function wordsOf(pin: Pin | undefined, cards: readonly Card[]): string {
 
 /** Pins that can’t be kept, each with the reason and a way to take it off. */
 export function LoosePins({ plan: { loose, cards }, job }: { plan: Plan; job: Job }) {
-  const pinTo = usePinning(job);
+  const pinTo = usePinning();
   const now = loose.filter(({ id }) => job.pins?.some((pin) => pin.id === id));
   if (!now.length) return null;
   return (
@@ -107,7 +102,7 @@ export function LoosePins({ plan: { loose, cards }, job }: { plan: Plan; job: Jo
         return (
           <p key={id}>
             The pin {at < 0 ? 'of a set-up that is gone' : `of set-up ${at + 1}`} is not kept: {why}{' '}
-            <button className="link" onClick={() => pinTo(id, undefined)}>
+            <button className="link" onClick={() => pinTo(id, null)}>
               take it off
             </button>
           </p>

@@ -1,7 +1,6 @@
 import { useEffect, useRef, useState, type RefObject } from 'react';
 import type { Card, Plan } from '@velk/core/day';
-import { changed } from '../../keeping/bench.ts';
-import { store, useAppDispatch } from '../../store.ts';
+import { useEdit } from '../../keeping/useEdit.ts';
 import { movedTo } from './order.ts';
 
 /**
@@ -9,7 +8,7 @@ import { movedTo } from './order.ts';
  * of the job.
  */
 export function useOwnOrder(plan: Plan, list: RefObject<HTMLElement | null>) {
-  const dispatch = useAppDispatch();
+  const edit = useEdit();
   /** Until the plan comes that has it. */
   const [waiting, setWaiting] = useState<{ of: Plan; cards: readonly Card[] } | null>(null);
   const [refused, setRefused] = useState<string | null>(null);
@@ -35,8 +34,7 @@ export function useOwnOrder(plan: Plan, list: RefObject<HTMLElement | null>) {
     if (found.cards.every((card, i) => card === cards[i])) return;
     moved.current = follow ? id : null;
     setWaiting({ of: plan, cards: found.cards });
-    const job = store.getState().bench.now;
-    if (job) dispatch(changed({ ...job, order: found.cards.map((card) => card.id) }));
+    edit({ edit: 'ordered', cards: found.cards.map((card) => card.id) });
   };
   return { cards, move, refused, lifted, lift };
 }

@@ -4,8 +4,7 @@ import { DEFER, type RouteChoice } from '@velk/core/making';
 import type { Card, Plan } from '@velk/core/day';
 import type { Job, MemberName } from '@velk/core/design';
 import type { LengthStyle } from '@velk/core/ground';
-import { changed } from '../../keeping/bench.ts';
-import { store, useAppDispatch } from '../../store.ts';
+import { useEdit } from '../../keeping/useEdit.ts';
 import { Spoken } from '../../widgets/Spoken.tsx';
 
 type Stop = Card['stops'][number];
@@ -27,7 +26,7 @@ export function Stops({
   card: Card;
   style: LengthStyle;
 }) {
-  const dispatch = useAppDispatch();
+  const edit = useEdit();
   const navigate = useNavigate();
   const { id } = useParams();
   const { stops, setups } = card;
@@ -38,13 +37,6 @@ export function Stops({
     plan.joints
       .find((j) => j.joint === stop.joint)
       ?.routes[member(stop)].find((r) => r.refusals.length === 0);
-  const inJoint = (stop: Stop, change: (joint: Job['joints'][number]) => Job['joints'][number]) => {
-    /** The job as it is, which may be newer than what was planned. */
-    const now = store.getState().bench.now ?? job;
-    dispatch(
-      changed({ ...now, joints: now.joints.map((j) => (j.id === stop.joint ? change(j) : j)) }),
-    );
-  };
   const nameOf = (stop: Stop) => job.joints.find((j) => j.id === stop.joint)?.name;
   return (
     <section className="stop" aria-label="Stop">
@@ -66,10 +58,12 @@ export function Stops({
                   <Button
                     type="primary"
                     onClick={() =>
-                      inJoint(stop, (j) => ({
-                        ...j,
-                        routes: { ...j.routes, [member(stop)]: other.id },
-                      }))
+                      edit({
+                        edit: 'wayChosen',
+                        joint: stop.joint,
+                        member: member(stop),
+                        way: other.id,
+                      })
                     }
                   >
                     Cut it the other way: {other.title}
@@ -84,12 +78,7 @@ export function Stops({
                 ) : (
                   <Button
                     danger
-                    onClick={() =>
-                      inJoint(stop, (j) => ({
-                        ...j,
-                        read: [...new Set([...(j.read ?? []), stop.key])],
-                      }))
-                    }
+                    onClick={() => edit({ edit: 'stopRead', joint: stop.joint, stop: stop.key })}
                   >
                     I have read this, and cut it so all the same
                   </Button>

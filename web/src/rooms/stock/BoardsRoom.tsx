@@ -22,8 +22,7 @@ import {
 import { INCH, type LengthStyle } from '@velk/core/ground';
 import { readBoards } from '@velk/core/exchange';
 import type { Job } from '@velk/core/design';
-import { changed } from '../../keeping/bench.ts';
-import { useAppDispatch } from '../../store.ts';
+import { useEdit } from '../../keeping/useEdit.ts';
 import { useCutList } from '../../planning/useCutList.ts';
 import { useStyle } from '../../keeping/useUnits.ts';
 import { BoardDrawing } from '../../drawings/BoardDrawing.tsx';
@@ -44,22 +43,19 @@ import { StockTabs } from './StockTabs.tsx';
  * sawn up.
  */
 export function BoardsRoom({ job, id, shop }: { job: Job; id: string; shop: Shop }) {
-  const dispatch = useAppDispatch();
+  const edit = useEdit();
   const style = useStyle();
   const { list, current, error } = useCutList(job, shop);
   const [picked, setPicked] = useState<{ board?: string; part?: string }>({});
   const [pasting, setPasting] = useState(false);
   const boards = job.boards ?? [];
-  const change = (next: Partial<Job>) => dispatch(changed({ ...job, ...next }));
-  const put = (board: Board) =>
-    change({ boards: boards.map((own) => (own.id === board.id ? board : own)) });
-  const putPart = (part: Part) =>
-    change({ parts: job.parts.map((own) => (own.id === part.id ? part : own)) });
+  const put = (board: Board) => edit({ edit: 'boardPut', board });
+  const putPart = (part: Part) => edit({ edit: 'partPut', part });
   const board = boards.find((own) => own.id === picked.board);
   const row = list?.rows.find(({ part }) => part.id === picked.part);
   const add = () => {
     const made = newBoard(job, boards);
-    change({ boards: [...boards, made] });
+    edit({ edit: 'boardsAdded', boards: [made] });
     setPicked({ board: made.id });
   };
   const read = useCallback(
@@ -88,7 +84,7 @@ export function BoardsRoom({ job, id, shop }: { job: Job; id: string; shop: Shop
                 <Length value={own.thickness} style={style} />
               </>
             )}
-            onAdd={(more) => change({ boards: [...boards, ...more] })}
+            onAdd={(more) => edit({ edit: 'boardsAdded', boards: more })}
             onClose={() => setPasting(false)}
           />
         )}
@@ -151,11 +147,15 @@ export function BoardsRoom({ job, id, shop }: { job: Job; id: string; shop: Shop
             board={board}
             style={style}
             onChange={put}
-            onRemove={() => change({ boards: boards.filter((own) => own !== board) })}
+            onRemove={() => edit({ edit: 'boardRemoved', board: board.id })}
           />
         )}
         {row && <RowNotes row={row} style={style} onChange={putPart} />}
-        <SawingFields job={job} style={style} onChange={(sawing) => change({ sawing })} />
+        <SawingFields
+          job={job}
+          style={style}
+          onChange={(sawing) => edit({ edit: 'sawingTold', sawing })}
+        />
       </Margin>
     </div>
   );
@@ -191,7 +191,7 @@ interface SawnProps {
 
 /** Each board as it is sawn up, those alike once. */
 function Sawn({ job, list, current, picked }: SawnProps) {
-  const dispatch = useAppDispatch();
+  const edit = useEdit();
   const style = useStyle();
   const [ref, width] = useWidth<HTMLDivElement>();
   const longest = Math.max(1, ...(job.boards ?? []).map(({ length }) => length));
@@ -207,7 +207,7 @@ function Sawn({ job, list, current, picked }: SawnProps) {
             <button
               className="link"
               disabled={!current}
-              onClick={() => dispatch(changed(takenFrom(job, list)))}
+              onClick={() => edit({ edit: 'boardsSawn', ...takenFrom(job, list) })}
             >
               They are sawn: count the pieces, keep the offcuts as boards
             </button>

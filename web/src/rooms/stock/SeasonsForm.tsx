@@ -1,7 +1,6 @@
 import { moistureIn, type Climate } from '@velk/core/shop';
 import type { Job } from '@velk/core/design';
-import { changed } from '../../keeping/bench.ts';
-import { useAppDispatch } from '../../store.ts';
+import { useEdit } from '../../keeping/useEdit.ts';
 import { NumberField } from '../../widgets/FieldInput.tsx';
 
 const USUAL = { now: { temperature: 20, humidity: 45 }, later: { temperature: 20, humidity: 65 } };
@@ -11,9 +10,9 @@ const USUAL = { now: { temperature: 20, humidity: 45 }, later: { temperature: 20
  * a wet one.
  */
 export function SeasonsForm({ job }: { job: Job }) {
-  const dispatch = useAppDispatch();
+  const edit = useEdit();
   const { seasons } = job;
-  const put = (next: Job['seasons']) => dispatch(changed({ ...job, seasons: next }));
+  const put = (next: Job['seasons']) => edit({ edit: 'airTold', seasons: next });
   if (!seasons)
     return (
       <p style={{ marginTop: 22 }}>

@@ -3,12 +3,11 @@ import { Button, Segmented } from 'antd';
 import { useCallback, useState } from 'react';
 import { Link } from 'react-router';
 import { readParts, writeParts } from '@velk/core/exchange';
-import { withoutPart } from '@velk/core/day';
 import type { Job } from '@velk/core/design';
 import type { Part } from '@velk/core/shop';
 import { useSought } from '../../frame/useSought.ts';
-import { changed } from '../../keeping/bench.ts';
-import { store, useAppDispatch } from '../../store.ts';
+import { useStable } from '../../browser/useStable.ts';
+import { useEdit } from '../../keeping/useEdit.ts';
 import { useStyle } from '../../keeping/useUnits.ts';
 import { saveText } from '../chest/chest.ts';
 import { newPart } from '../joints/newParts.ts';
@@ -30,20 +29,14 @@ const LONG = 14;
  * marks.
  */
 export function StockRoom({ job, id }: { job: Job; id: string }) {
-  const dispatch = useAppDispatch();
+  const edit = useEdit();
   const style = useStyle();
   const [picked, setPicked] = useState<string | null>(null);
   const [pasting, setPasting] = useState(false);
   const [words, setWords] = useSought();
-  const change = (parts: readonly Part[]) => dispatch(changed({ ...job, parts }));
+  const bring = (...parts: Part[]) => edit({ edit: 'partsAdded', parts });
   /** The same function throughout, so that a long table draws only the row that changed. */
-  const update = useCallback(
-    (part: Part) => {
-      const now = store.getState().bench.now!;
-      dispatch(changed({ ...now, parts: now.parts.map((p) => (p.id === part.id ? part : p)) }));
-    },
-    [dispatch],
-  );
+  const update = useStable((part: Part) => edit({ edit: 'partPut', part }));
   const part = job.parts.find((p) => p.id === picked) ?? job.parts[0];
   const wanted = words.trim().toLowerCase();
   const shown = wanted ? job.parts.filter((p) => p.name.toLowerCase().includes(wanted)) : job.parts;
@@ -68,18 +61,18 @@ export function StockRoom({ job, id }: { job: Job; id: string }) {
           <Length value={p.width.nominal} style={style} />
         </>
       )}
-      onAdd={(parts) => change([...job.parts, ...parts])}
+      onAdd={(parts) => bring(...parts)}
       onClose={() => setPasting(false)}
     />
   );
   const add = () => {
     const made = newPart('Part', job, 'part');
-    change([...job.parts, made]);
+    bring(made);
     setPicked(made.id);
   };
   const addTwo = () => {
     const rail = newPart('Rail', job, 'rail');
-    change([rail, newPart('Stile', { ...job, parts: [rail] }, 'stile')]);
+    bring(rail, newPart('Stile', { ...job, parts: [rail] }, 'stile'));
   };
   return (
     <div className="sheet withmargin stockroom">
@@ -150,10 +143,10 @@ export function StockRoom({ job, id }: { job: Job; id: string }) {
             style={style}
             onChange={update}
             onCopy={(made) => {
-              change([...job.parts, made]);
+              bring(made);
               setPicked(made.id);
             }}
-            onRemove={() => dispatch(changed(withoutPart(job, part.id)))}
+            onRemove={() => edit({ edit: 'partRemoved', part: part.id })}
           />
         )}
       </Margin>
@@ -163,7 +156,7 @@ export function StockRoom({ job, id }: { job: Job; id: string }) {
 
 /** What the job is called, its unit, and what it was before. */
 function JobLine({ job, id }: { job: Job; id: string }) {
-  const dispatch = useAppDispatch();
+  const edit = useEdit();
   return (
     <div className="between jobline">
       <label>
@@ -175,7 +168,7 @@ function JobLine({ job, id }: { job: Job; id: string }) {
           value={job.name}
           className="wide"
           style={{ fontSize: 24 }}
-          onChange={(name) => dispatch(changed({ ...job, name }))}
+          onChange={(name) => edit({ edit: 'named', name })}
         />
       </label>
       <div>
@@ -187,7 +180,7 @@ function JobLine({ job, id }: { job: Job; id: string }) {
             { value: 'in', label: 'inches' },
           ]}
           value={job.units}
-          onChange={(units) => dispatch(changed({ ...job, units }))}
+          onChange={(units) => edit({ edit: 'drawnIn', units })}
         />
       </div>
       <Versions id={id} />

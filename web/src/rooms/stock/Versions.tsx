@@ -1,13 +1,13 @@
 import { Popconfirm } from 'antd';
 import { useState } from 'react';
 import { useLazyRevisionQuery, useRevisionsQuery } from '../../server/api.ts';
-import { changed } from '../../keeping/bench.ts';
+import { useEdit } from '../../keeping/useEdit.ts';
 import { momentName } from '../../browser/days.ts';
-import { useAppDispatch, useAppSelector } from '../../store.ts';
+import { useAppSelector } from '../../store.ts';
 
 /** Every saved state of the job; any can be brought back. */
 export function Versions({ id }: { id: string }) {
-  const dispatch = useAppDispatch();
+  const edit = useEdit();
   const [shown, setShown] = useState(false);
   const { data } = useRevisionsQuery(id, { skip: !shown, refetchOnMountOrArgChange: true });
   const unsaved = useAppSelector((s) => s.bench.save !== 'saved');
@@ -15,7 +15,7 @@ export function Versions({ id }: { id: string }) {
   /** A change like any other: undo leads back to what was there, saved or not. */
   const bring = async (version: number) => {
     const { data: job } = await fetchVersion({ id, version });
-    if (job) dispatch(changed(job));
+    if (job) edit({ edit: 'replaced', job });
   };
   return (
     <div className={shown ? 'versions open' : 'versions'}>

@@ -9,9 +9,8 @@ import {
 } from '@velk/core/design';
 import { shapeWork, shapingOf, type Shaping } from '@velk/core/day';
 import type { Shape, Shop } from '@velk/core/shop';
-import { changed } from '../../keeping/bench.ts';
+import { useEdit } from '../../keeping/useEdit.ts';
 import { newId } from '../../browser/ids.ts';
-import { useAppDispatch } from '../../store.ts';
 import { useAsked } from '../../planning/useAsked.ts';
 import type { Asks } from '../../planning/core/asks.ts';
 import { useStyle } from '../../keeping/useUnits.ts';
@@ -29,17 +28,13 @@ import { inTime } from '../order/OrderRow.tsx';
  * each setting.
  */
 export function Shapes({ job, shop }: { job: Job; shop: Shop }) {
-  const dispatch = useAppDispatch();
+  const edit = useEdit();
   const style = useStyle();
   const shaping = useMemo(() => shapingOf(job, shop), [job, shop]);
   const question = useMemo(() => (job.shapes?.length ? { job, shop } : null), [job, shop]);
   const proved = useAsked('shapes', question);
   const answer = proved?.of === question ? proved?.answer : undefined;
-  const put = (next: readonly Shape[]) => {
-    const { shapes: _, ...rest } = job;
-    dispatch(changed(next.length ? { ...rest, shapes: next } : rest));
-  };
-  const all = job.shapes ?? [];
+  const put = (shape: Shape) => edit({ edit: 'shapePut', shape });
   return (
     <section aria-label="Shaping">
       <h2 style={{ marginTop: 18 }}>Shaping</h2>
@@ -51,13 +46,11 @@ export function Shapes({ job, shop }: { job: Job; shop: Shop }) {
         <Setting
           key={one.shapes[0]!.id}
           {...{ one, job, style, answer }}
-          onChange={(shape) => put(all.map((own) => (own.id === shape.id ? shape : own)))}
-          onRemove={(id) => put(all.filter((own) => own.id !== id))}
+          onChange={put}
+          onRemove={(shape) => edit({ edit: 'shapeRemoved', shape })}
         />
       ))}
-      {job.parts.length > 0 && (
-        <AddShape job={job} shop={shop} onAdd={(shape) => put([...all, shape])} />
-      )}
+      {job.parts.length > 0 && <AddShape job={job} shop={shop} onAdd={put} />}
     </section>
   );
 }

@@ -4,8 +4,7 @@ import { shapingOf, TASK_KINDS, tasksOf, type Task, type TaskKind } from '@velk/
 import type { Job } from '@velk/core/design';
 import type { LengthStyle } from '@velk/core/ground';
 import type { Shop } from '@velk/core/shop';
-import { changed } from '../../keeping/bench.ts';
-import { useAppDispatch } from '../../store.ts';
+import { useEdit } from '../../keeping/useEdit.ts';
 import { useStyle } from '../../keeping/useUnits.ts';
 import { WorkTick } from '../../recording/WorkTick.tsx';
 import { Length } from '../../widgets/Length.tsx';
@@ -23,15 +22,11 @@ const WHEN: readonly [Task['when'] | 'shaped', string][] = [
 
 /** What is done to the parts beside their joints, one row for each setting. */
 export function TasksRoom({ job, id, shop }: { job: Job; id: string; shop: Shop }) {
-  const dispatch = useAppDispatch();
+  const edit = useEdit();
   const style = useStyle();
   const tasks = useMemo(() => tasksOf(job, shop), [job, shop]);
   const skipped = job.skipped ?? [];
-  const put = (next: readonly string[]) => {
-    const { skipped: _, ...rest } = job;
-    dispatch(changed(next.length ? { ...rest, skipped: next } : rest));
-  };
-  const leaveOut = (what: string) => put([...skipped, what]);
+  const leaveOut = (task: string) => edit({ edit: 'taskWanted', task, wanted: false });
   const nameOf = (part: string) => job.parts.find((own) => own.id === part)?.name ?? part;
   const shaping = useMemo(() => shapingOf(job, shop), [job, shop]);
   const minutes = [...tasks, ...shaping].reduce((sum, own) => sum + own.minutes, 0);
@@ -87,7 +82,7 @@ export function TasksRoom({ job, id, shop }: { job: Job; id: string; shop: Shop 
                   <button
                     className="link"
                     aria-label={`Bring back ${called}`}
-                    onClick={() => put(skipped.filter((own) => own !== what))}
+                    onClick={() => edit({ edit: 'taskWanted', task: what, wanted: true })}
                   >
                     Bring back
                   </button>
