@@ -1,5 +1,5 @@
 import { rimSpeed, toolsOf, topSpeed, makeUp, type Shop } from '../shop/index.ts';
-import { INCH, say, turnsFor, turnsInWords, type Mm } from '../ground/index.ts';
+import { counted, INCH, say, turnsFor, turnsInWords, type Mm } from '../ground/index.ts';
 import { templateSlot, templateWork } from '../making/index.ts';
 import { answered, clash, num, type QuickFigure } from './question.ts';
 import { across, circle, down, line, rect } from './sketch.ts';
@@ -187,7 +187,7 @@ export const stackMakeUp: QuickFigure = {
           unit: 'length',
           words: inside.length
             ? say(
-                `${made.chippers.length} ${made.chippers.length === 1 ? 'chipper' : 'chippers'}, ${made.shims.length} ${made.shims.length === 1 ? 'shim' : 'shims'}`,
+                `${counted(made.chippers.length, 'chipper', 'chippers')}, ${counted(made.shims.length, 'shim', 'shims')}`,
               )
             : say('the outer blades alone'),
         },

@@ -1,6 +1,7 @@
 import { allowancesOf } from '../cutlist/index.ts';
 import { resolve, type Job } from '../../design/index.ts';
 import {
+  listed,
   capital,
   type Modeller,
   type Vec3,
@@ -176,9 +177,6 @@ function builtOf(parts: readonly string[], job: Job, meets: ReadonlyMap<string, 
 
 const namesOf = (ids: readonly string[], { parts }: Job): string =>
   listed(ids.map((id) => parts.find((p) => p.id === id)!.name));
-
-const listed = (words: readonly string[]): string =>
-  words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`;
 
 function leftOver(
   parts: readonly string[],

@@ -19,7 +19,7 @@ import {
   type Shop,
 } from '../../shop/index.ts';
 import { neighbourNotes } from './neighbours.ts';
-import { roundTo, say, type Mm, type Sentence } from '../../ground/index.ts';
+import { pluralOf, roundTo, say, type Mm, type Sentence } from '../../ground/index.ts';
 
 /** A frame of stiles and rails, from its size outside. Lengths in mm. */
 export interface FrameSpec {
@@ -349,7 +349,7 @@ function frameOf(spec: FrameSpec, job: Job, shop: Shop): Frame {
       bay,
       'height {height} − rails {rails}, in {bays}'.replace(
         '{bays}',
-        bays === 1 ? 'one' : `${bays} alike`,
+        pluralOf(bays, 'one', `${bays} alike`),
       ),
       { height, rails: height - clear },
     ),

@@ -1,8 +1,5 @@
-import type { Mm } from '../../ground/index.ts';
+import { withoutNoise, type Mm } from '../../ground/index.ts';
 import type { DimensionId, JointKind, Members } from './kind.ts';
-
-/** Finer than anything is typed: what sums of doubles leave over is not kept, mm. */
-const GRAIN: Mm = 1e-9;
 
 /**
  * The parameters of a joint with one of its dimensions typed over. A dimension that is a parameter
@@ -31,5 +28,5 @@ export function typedOver<P extends object>(
   /** Every dimension is as long as sums of parameters are: two places of one tell where it leads. */
   const slope = valueIn({ ...params, [move]: stands + 1 }) - now;
   const to = stands + (value - now) / slope;
-  return { ...params, [move]: Math.round(to / GRAIN) * GRAIN };
+  return { ...params, [move]: withoutNoise(to) };
 }

@@ -10,4 +10,5 @@ export * from './blocks.ts';
 export * from './angle.ts';
 export * from './limits.ts';
 export * from './numbers.ts';
+export * from './words.ts';
 export { Remembered } from './remembered.ts';

@@ -21,3 +21,6 @@ export function roundTo(value: Mm, step: Mm, direction: Rounding): Mm {
   const rounded = whole * step;
   return Math.abs(rounded - value) < 1e-9 ? value : Number(rounded.toFixed(9)) + 0;
 }
+
+/** A length without what sums of doubles leave over: finer than anything is told or kept. */
+export const withoutNoise = (value: Mm): Mm => Number(value.toFixed(9)) + 0;

@@ -1,3 +1,4 @@
+import { pluralOf } from './words.ts';
 import type { Mm, Rounding } from './length.ts';
 import { roundTo } from './roundTo.ts';
 import type { Reached } from './scale.ts';
@@ -47,7 +48,7 @@ export function turnsInWords({
   parts,
   partsPerTurn,
 }: Pick<Turns, 'whole' | 'parts' | 'partsPerTurn'>): string {
-  const turns = whole === 1 ? '1 turn' : `${whole} turns`;
+  const turns = pluralOf(whole, '1 turn', `${whole} turns`);
   if (parts === 0) return turns;
   const rest =
     partsPerTurn === 4

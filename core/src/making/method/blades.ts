@@ -10,7 +10,7 @@ import {
   type StopBlock,
   type TableSaw,
 } from '../../shop/index.ts';
-import { say, type Mm, type Sentence } from '../../ground/index.ts';
+import { pluralOf, say, type Mm, type Sentence } from '../../ground/index.ts';
 import { ruleStep, SAME } from './method.ts';
 
 /** What one blade can do for a tenon's shoulders and cheeks. */
@@ -115,7 +115,7 @@ export function stacksFor({ length: L }: Pick<TenonFeature, 'length'>, shop: Sho
     return {
       stack,
       makeUp: made,
-      words: say(`{value} wide, ${passes === 1 ? 'one pass' : `${passes} passes`} a face`, {
+      words: say(`{value} wide, ${pluralOf(passes, 'one pass', `${passes} passes`)} a face`, {
         value: made.value,
       }),
     };

@@ -1,6 +1,6 @@
 import type { Occurrence, Pass, SeatFace, Setup } from '../setups/index.ts';
 import type { Piece } from '../../shop/index.ts';
-import { say, type Mm, type Sentence } from '../../ground/index.ts';
+import { pluralOf, say, type Mm, type Sentence } from '../../ground/index.ts';
 import { HEAVY, kilosOf } from './longPieces.ts';
 
 /** Taller than so many times its base nothing stands on its edge by itself: common practice. */
@@ -85,7 +85,7 @@ export function flatBundleWords(
   const bundles = Math.ceil(pieces / side);
   return [
     say(
-      `Pieces of one thickness can be clamped side by side and cut as one, ${side} at a time: ${bundles === 1 ? 'one bundle' : `${bundles} bundles`} for the ${pieces}. Each backs the next one’s exit.`,
+      `Pieces of one thickness can be clamped side by side and cut as one, ${side} at a time: ${pluralOf(bundles, 'one bundle', `${bundles} bundles`)} for the ${pieces}. Each backs the next one’s exit.`,
     ),
   ];
 }

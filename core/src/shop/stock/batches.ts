@@ -1,4 +1,4 @@
-import { say, type Mm, type Sentence } from '../../ground/index.ts';
+import { listed, say, type Mm, type Sentence } from '../../ground/index.ts';
 import { spreadOf, type Part, type Size } from './part.ts';
 
 /**
@@ -68,13 +68,8 @@ export function unlike<S extends 'thickness' | 'width'>(
     const by = spreadOf({ nominal: 0, measured: batch.measured }).median - usual;
     const one = batch.pieces.length === 1;
     return say(
-      `${one ? 'Piece' : 'Pieces'} ${listed(batch.pieces)} ${one ? 'is' : 'are'} {by} ${by > 0 ? greater[0] : greater[1]} than the rest`,
+      `${one ? 'Piece' : 'Pieces'} ${listed(batch.pieces.map(String))} ${one ? 'is' : 'are'} {by} ${by > 0 ? greater[0] : greater[1]} than the rest`,
       { by: Math.abs(by) },
     );
   });
 }
-
-const listed = (numbers: readonly number[]): string =>
-  numbers.length < 2
-    ? numbers.join('')
-    : `${numbers.slice(0, -1).join(', ')} and ${numbers.at(-1)}`;

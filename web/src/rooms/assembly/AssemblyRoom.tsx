@@ -1,3 +1,5 @@
+import { counted, pluralOf } from '@velk/core/ground';
+import './assembly.css';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import {
@@ -71,8 +73,8 @@ export function AssemblyRoom({ job, id, shop }: { job: Job; id: string; shop: Sh
         )}
         {unsound > 0 && (
           <p className="note">
-            {unsound === 1 ? 'One joint is' : `${unsound} joints are`} left out, until what can’t be
-            made of {unsound === 1 ? 'it' : 'them'} is put right under{' '}
+            {pluralOf(unsound, 'One joint is', `${unsound} joints are`)} left out, until what can’t
+            be made of {pluralOf(unsound, 'it', 'them')} is put right under{' '}
             <Link to={`/job/${id}/joints`}>Joints</Link>.
           </p>
         )}
@@ -120,14 +122,14 @@ export function AssemblyRoom({ job, id, shop }: { job: Job; id: string; shop: Sh
 
 const inStages = ({ stages }: Assembly): string => {
   const count = stages.reduce((sum, { times }) => sum + times, 0);
-  return `${count} ${count === 1 ? 'stage' : 'stages'}`;
+  return `${counted(count, 'stage', 'stages')}`;
 };
 
 function summary(assemblies: readonly Assembly[]): string {
   const count = assemblies.reduce((sum, own) => sum + own.count, 0);
   return count === 0
     ? ''
-    : `${count} ${count === 1 ? 'assembly' : 'assemblies'} in ${assemblies.length} ${assemblies.length === 1 ? 'design' : 'designs'}, as the joints ask for them. Each goes together along straight ways that were tried and are free.`;
+    : `${counted(count, 'assembly', 'assemblies')} in ${counted(assemblies.length, 'design', 'designs')}, as the joints ask for them. Each goes together along straight ways that were tried and are free.`;
 }
 
 /** Why some of it can’t be put together, and the length with which it can. */
@@ -281,7 +283,7 @@ function StageWords({
               : clamps.map(({ opening, count }, c) => (
                   <span key={opening}>
                     {c > 0 && ' and '}
-                    {count} {count === 1 ? 'clamp that opens' : 'clamps that open'}{' '}
+                    {counted(count, 'clamp that opens', 'clamps that open')}{' '}
                     <Length value={opening} style={style} />
                   </span>
                 ))}
@@ -335,7 +337,7 @@ function Days({
                   const { title, glueUps } = own(assembly).stages[stage]!;
                   return (
                     <div key={`${assembly} ${stage} ${glueUp}`}>
-                      {count === 1 ? 'once' : `${count} times`}: {title}
+                      {pluralOf(count, 'once', `${count} times`)}: {title}
                       {glueUps.length > 1 && `, glue-up ${glueUp + 1}`}
                     </div>
                   );

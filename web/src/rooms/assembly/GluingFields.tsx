@@ -1,3 +1,4 @@
+import './assembly.css';
 import { Link } from 'react-router';
 import { LIMITS, type LengthStyle } from '@velk/core/ground';
 import { toolsOf, USUAL_GLUING, type Gluing, type Shop, type ToolOf } from '@velk/core/shop';

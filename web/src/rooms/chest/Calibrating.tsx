@@ -1,3 +1,4 @@
+import './chest.css';
 import { useState } from 'react';
 import {
   calibrated,
@@ -6,7 +7,7 @@ import {
   type CalibrationKind,
   type Tool,
 } from '@velk/core/shop';
-import { parseLength, type LengthStyle } from '@velk/core/ground';
+import { pluralOf, parseLength, type LengthStyle } from '@velk/core/ground';
 import { today } from '../../browser/days.ts';
 import { useKeptState } from '../../keeping/useKeptState.ts';
 import { FieldError } from '../../widgets/FieldError.tsx';
@@ -82,7 +83,7 @@ function Found({ tool, kind, style }: { tool: Tool; kind: CalibrationKind; style
         <CalibratedSize kind={kind} value={found.value} style={style} />
       </strong>{' '}
       <span className="quiet">
-        measured {found.on}, {found.count === 1 ? 'once' : `${found.count} times`}
+        measured {found.on}, {pluralOf(found.count, 'once', `${found.count} times`)}
         {found.count > 1 && (
           <>
             , scatter <CalibratedSize kind={kind} value={found.spread} style={style} />

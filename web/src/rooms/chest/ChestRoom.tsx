@@ -1,3 +1,5 @@
+import { counted } from '@velk/core/ground';
+import './chest.css';
 import { Button } from 'antd';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useMemo, useRef, useState } from 'react';
@@ -279,7 +281,7 @@ function Brought({
       style={{ margin: '12px 0' }}
     >
       <h3>
-        {read.added} {read.added === 1 ? 'tool' : 'tools'} brought in
+        {counted(read.added, 'tool', 'tools')} brought in
         {read.problems.length > 0 && ', the rest not'}
       </h3>
       <ul style={{ margin: '4px 0', paddingLeft: 18, color: 'var(--ink)' }}>

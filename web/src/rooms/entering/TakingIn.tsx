@@ -1,3 +1,4 @@
+import './entering.css';
 import { useState } from 'react';
 
 /**

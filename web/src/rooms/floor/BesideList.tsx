@@ -1,3 +1,4 @@
+import './floor.css';
 import { useMemo } from 'react';
 import { glueUpsOf, worksOnParts, type Plan, type Work } from '@velk/core/day';
 import { useAssembly } from '../../planning/useAssembly.ts';

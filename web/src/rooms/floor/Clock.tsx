@@ -1,3 +1,4 @@
+import './floor.css';
 import { useState } from 'react';
 import { note } from '../../recording/record.ts';
 import { isRecord, readKept, writeKept } from '../../browser/storage.ts';

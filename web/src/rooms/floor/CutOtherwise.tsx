@@ -1,3 +1,4 @@
+import { pluralOf } from '@velk/core/ground';
 import type { CutOtherwise } from '@velk/core/day';
 import type { LengthStyle } from '@velk/core/ground';
 import { note } from '../../recording/record.ts';
@@ -26,7 +27,7 @@ export function CutOtherwiseNotes({
   };
   return found.map(({ setup, pieces, moved }) => (
     <p key={`${setup} ${moved?.figure.id}`} className="note warning" role="alert">
-      {pieces === 1 ? 'One is' : `${pieces} are`} cut{' '}
+      {pluralOf(pieces, 'One is', `${pieces} are`)} cut{' '}
       {moved ? (
         <>
           with {moved.figure.name.toLowerCase()} <Length value={moved.was} style={fine} />; the job
@@ -37,7 +38,7 @@ export function CutOtherwiseNotes({
       )}
       . What is cut is taken as it is. Bring the job back to how it was, or{' '}
       <button className="link" onClick={() => cutAgain(setup)}>
-        cut {pieces === 1 ? 'it' : 'them'} again
+        cut {pluralOf(pieces, 'it', 'them')} again
       </button>{' '}
       from other wood.
     </p>

@@ -1,3 +1,4 @@
+import './floor.css';
 import type { Card, Plan } from '@velk/core/day';
 import type { usePedal } from '../../recording/usePedal.ts';
 import { AfterTheJoints, BeforeTheJoints } from './BesideList.tsx';

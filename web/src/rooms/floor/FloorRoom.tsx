@@ -1,3 +1,4 @@
+import './floor.css';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { cutOtherwise, type FloorStep, type Plan } from '@velk/core/day';

@@ -1,3 +1,4 @@
+import './floor.css';
 import { useMemo, useState } from 'react';
 import { scenesOf, type Card, type Plan } from '@velk/core/day';
 import type { LengthStyle } from '@velk/core/ground';

@@ -1,3 +1,4 @@
+import './floor.css';
 import { formatAngle, type LengthStyle } from '@velk/core/ground';
 import type { AngleFigure } from '@velk/core/making';
 import type { FigureView } from '@velk/core/day';

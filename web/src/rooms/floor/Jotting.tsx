@@ -1,3 +1,4 @@
+import './floor.css';
 import { useState } from 'react';
 import { LIMITS } from '@velk/core/ground';
 import type { Card } from '@velk/core/day';

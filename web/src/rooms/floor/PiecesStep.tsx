@@ -1,3 +1,4 @@
+import './floor.css';
 import { useState } from 'react';
 import type { Card, GroupView, Plan } from '@velk/core/day';
 import { capital, type LengthStyle } from '@velk/core/ground';

@@ -1,3 +1,4 @@
+import './floor.css';
 import { useMemo } from 'react';
 import { LIMITS, speak, type LengthStyle } from '@velk/core/ground';
 import type { Card, Plan, Rescue } from '@velk/core/day';

@@ -1,3 +1,4 @@
+import './floor.css';
 import { DEFER } from '@velk/core/making';
 import {
   distanceIn,

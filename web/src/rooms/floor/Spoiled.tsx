@@ -1,3 +1,4 @@
+import './floor.css';
 import { LIMITS, type LengthStyle } from '@velk/core/ground';
 import type { Plan } from '@velk/core/day';
 import { note } from '../../recording/record.ts';

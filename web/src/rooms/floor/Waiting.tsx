@@ -1,3 +1,5 @@
+import { pluralOf } from '@velk/core/ground';
+import './floor.css';
 import { useAppSelector } from '../../store.ts';
 import { takeVersion } from '../../frame/installing.ts';
 
@@ -9,7 +11,7 @@ export function Waiting() {
     <div className="floorwaits" role="status">
       {out && waiting.length > 0 && (
         <p>
-          ■ {waiting.length === 1 ? 'One line is' : `${waiting.length} lines are`} held here and
+          ■ {pluralOf(waiting.length, 'One line is', `${waiting.length} lines are`)} held here and
           sent when the shop’s machine answers.
         </p>
       )}

@@ -1,3 +1,4 @@
+import './guide.css';
 import type { ComponentProps } from 'react';
 import Markdown from 'react-markdown';
 import { Link } from 'react-router';

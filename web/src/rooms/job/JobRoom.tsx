@@ -1,3 +1,4 @@
+import { counted } from '@velk/core/ground';
 import { memo, useCallback, useEffect, useMemo, useRef } from 'react';
 import {
   Link,
@@ -193,7 +194,7 @@ const JointLink = memo(function JointLink({
       <span>
         {joint.name}
         <small>
-          {joint.kind}, {ends} {ends === 1 ? 'end' : 'ends'}
+          {joint.kind}, {counted(ends, 'end', 'ends')}
         </small>
       </span>
     </button>

@@ -1,3 +1,4 @@
+import './jobs.css';
 import { Button, Segmented } from 'antd';
 import { useState } from 'react';
 import { starterShop, type FirstAnswers } from '@velk/core/shop';

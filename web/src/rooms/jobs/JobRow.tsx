@@ -1,34 +1,21 @@
-import { Dropdown } from 'antd';
-import { useMemo } from 'react';
+import { counted } from '@velk/core/ground';
+import './jobs.css';
+import { Suspense, useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import type { JobSummary, Place } from '../../server/api.ts';
+import type { JobSummary } from '../../server/api.ts';
 import { dateName } from '../../browser/days.ts';
 import { SmallStick } from '../../frame/StoryStick.tsx';
 import { useAppSelector } from '../../store.ts';
 import { stagesOf, type Stage } from '../../frame/useStages.ts';
+import { lazyRoom } from '../../frame/lazyRoom.tsx';
 import type { SeenRooms } from '../../frame/view.ts';
+import { MenuButton } from './MenuButton.tsx';
+import type { JobDeeds } from './JobMenu.tsx';
 
-/** What can be done with a job in the list. */
-export interface JobDeeds {
-  readonly save: (job: JobSummary) => void;
-  readonly copy: (job: JobSummary, measured: boolean) => void;
-  readonly move: (job: JobSummary, place: Place) => void;
-}
+/** Fetched with the first press: most come to open a job. */
+const JobMenu = lazyRoom(() => import('./JobMenu.tsx'));
 
 const UNITS = { mm: 'millimetres', in: 'inches' };
-const MOVES: Readonly<Record<Place, readonly (readonly [place: Place, label: string])[]>> = {
-  bench: [
-    ['shelf', 'Put it away'],
-    ['bin', 'Delete it'],
-  ],
-  shelf: [
-    ['bench', 'Back on the bench'],
-    ['bin', 'Delete it'],
-  ],
-  bin: [['bench', 'Bring it back']],
-};
-
-const counted = (count: number, one: string) => `${count} ${one}${count === 1 ? '' : 's'}`;
 
 /**
  * One job of the list: what it is, how far it is, whether something of it waits to be saved, and
@@ -44,21 +31,8 @@ export function JobRow({
   deeds: JobDeeds;
 }) {
   const seen = useAppSelector((s) => s.view.seen[job.id]);
+  const [asked, setAsked] = useState(false);
   const stages = useMemo(() => stagesInList(job, seen), [job, seen]);
-  const items = [
-    { key: 'file', label: 'Save as a job file', onClick: () => deeds.save(job) },
-    { key: 'copy', label: 'Make another like it', onClick: () => deeds.copy(job, true) },
-    {
-      key: 'template',
-      label: 'Make another, sizes not measured yet',
-      onClick: () => deeds.copy(job, false),
-    },
-    ...MOVES[job.place].map(([place, label]) => ({
-      key: place,
-      label,
-      onClick: () => deeds.move(job, place),
-    })),
-  ];
   return (
     <div className="row jobrow">
       <Link
@@ -68,18 +42,21 @@ export function JobRow({
         {job.name}
       </Link>
       <span>
-        {counted(job.joints, 'joint')}, {counted(job.parts, 'part')}, in {UNITS[job.units]}
+        {counted(job.joints, 'joint', 'joints')}, {counted(job.parts, 'part', 'parts')}, in{' '}
+        {UNITS[job.units]}
       </span>
       <span className="quiet">
         {dateName(job.updatedAt)} by {job.updatedBy}
         {waits && <strong className="bad"> ■ Something typed is not saved yet: open it</strong>}
       </span>
       <span className="quiet">{wordsOf(job)}</span>
-      <Dropdown trigger={['click']} menu={{ items }}>
-        <button className="link" aria-label={`What to do with ${job.name}`} aria-haspopup="menu">
-          More
-        </button>
-      </Dropdown>
+      {asked ? (
+        <Suspense fallback={<MenuButton job={job} />}>
+          <JobMenu job={job} deeds={deeds} />
+        </Suspense>
+      ) : (
+        <MenuButton job={job} onPress={() => setAsked(true)} />
+      )}
       {job.plan && <SmallStick stages={stages} />}
     </div>
   );
@@ -88,7 +65,7 @@ export function JobRow({
 function wordsOf({ joints, parts, plan }: JobSummary): string {
   if (joints === 0) return parts === 0 ? 'Next: its parts' : 'Next: its joints';
   if (!plan) return '';
-  const takes = `${counted(plan.setups, 'set-up')}, about ${Math.round(plan.minutes)} min to set`;
+  const takes = `${counted(plan.setups, 'set-up', 'set-ups')}, about ${Math.round(plan.minutes)} min to set`;
   return plan.isNow ? takes : `${takes}, before it was changed`;
 }
 

@@ -1,8 +1,8 @@
-import { Button, Segmented } from 'antd';
+import './jobs.css';
+import { Button } from 'antd';
 import { useRef } from 'react';
-import { sentenceOf, type JobSummary, type Place } from '../../server/api.ts';
-import { Choice } from '../../widgets/Choice.tsx';
-import { LONG_LIST, PLACES, SORTS, type Sort } from './jobList.ts';
+import { sentenceOf } from '../../server/api.ts';
+import { PLACES } from './jobList.ts';
 import type { JobDeeds } from './useJobDeeds.ts';
 
 const CALLED = { mm: 'millimetres', in: 'inches' };
@@ -64,55 +64,5 @@ export function JobsNews({ error, deeds }: { error: unknown; deeds: JobDeeds }) 
         </p>
       )}
     </>
-  );
-}
-
-/** Which jobs are shown, and in which order. */
-export interface Shown {
-  readonly place: Place;
-  readonly words: string;
-  readonly sort: Sort;
-}
-
-interface SieveProps {
-  readonly jobs: readonly JobSummary[];
-  readonly shown: Shown;
-  readonly onPlace: (place: Place) => void;
-  readonly onWords: (words: string) => void;
-  readonly onSort: (sort: Sort) => void;
-}
-
-export function JobsSieve({ jobs, shown, onPlace, onWords, onSort }: SieveProps) {
-  return (
-    <div className="between jobssieve">
-      <Segmented<Place>
-        aria-label="Jobs that are shown"
-        value={shown.place}
-        options={(Object.keys(PLACES) as Place[]).map((value) => ({
-          value,
-          label: `${PLACES[value].title} ${jobs.filter((j) => j.place === value).length}`,
-        }))}
-        onChange={onPlace}
-      />
-      {jobs.length > LONG_LIST && (
-        <span className="field">
-          <input
-            aria-label="Search the jobs"
-            placeholder={`Search ${jobs.length} jobs`}
-            value={shown.words}
-            onChange={(e) => onWords(e.target.value)}
-          />
-        </span>
-      )}
-      <Choice<Sort>
-        label="Sorted by"
-        value={shown.sort}
-        options={Object.entries(SORTS).map(([value, { title }]) => ({
-          value: value as Sort,
-          label: title,
-        }))}
-        onChange={onSort}
-      />
-    </div>
   );
 }

@@ -1,16 +1,20 @@
 import './jobs.css';
-import { useEffect, useMemo, useState, type DragEvent, type ReactNode } from 'react';
+import { Suspense, useEffect, useMemo, useState, type DragEvent, type ReactNode } from 'react';
 import { useNavigate } from 'react-router';
 import { Frame } from '../../frame/Frame.tsx';
+import { lazyRoom } from '../../frame/lazyRoom.tsx';
 import { useSought } from '../../frame/useSought.ts';
 import { useWaiting } from '../../keeping/useWaiting.ts';
 import { useJobsQuery, useShopQuery, type JobSummary, type Place } from '../../server/api.ts';
 import { keepListed } from '../../server/offline.ts';
 import { JobRow } from './JobRow.tsx';
-import { JobsHead, JobsNews, JobsSieve } from './JobsHead.tsx';
+import { JobsHead, JobsNews } from './JobsHead.tsx';
 import { OwnChest } from './OwnChest.tsx';
-import { PLACES, shownJobs, type Sort } from './jobList.ts';
+import { PLACES, shownJobs, wantSieving, type Sort } from './jobList.ts';
 import { useJobDeeds } from './useJobDeeds.ts';
+
+/** A short list is read: what sieves a longer one is fetched with it. */
+const JobsSieve = lazyRoom(() => import('./JobsSieve.tsx'));
 
 /** Before the list has come there is none. */
 const NONE: readonly JobSummary[] = [];
@@ -40,14 +44,16 @@ export function JobsRoom() {
         {opened && (
           <OwnChest file={opened} onDone={() => void navigate(`/job/${opened.job}/joints`)} />
         )}
-        {jobs && jobs.length > 0 && (
-          <JobsSieve
-            jobs={jobs}
-            shown={sieve}
-            onPlace={setPlace}
-            onWords={setWords}
-            onSort={setSort}
-          />
+        {jobs && (place !== 'bench' || wantSieving(jobs)) && (
+          <Suspense>
+            <JobsSieve
+              jobs={jobs}
+              shown={sieve}
+              onPlace={setPlace}
+              onWords={setWords}
+              onSort={setSort}
+            />
+          </Suspense>
         )}
         {jobs?.length === 0 && (
           <div className="start">

@@ -1,3 +1,4 @@
+import './jobs.css';
 import { useState } from 'react';
 import { withTools, type OtherChest } from '@velk/core/shop';
 import { api, sentenceOf, useShopQuery } from '../../server/api.ts';

@@ -62,3 +62,10 @@ export function copiedJob(
   }));
   return { ...job, name, parts };
 }
+
+/** So many jobs are read at a glance. */
+const FEW = 4;
+
+/** Whether there is anything to sieve: more than a few, or some that lie elsewhere. */
+export const wantSieving = (jobs: readonly Pick<JobSummary, 'place'>[]): boolean =>
+  jobs.length > FEW || jobs.some(({ place }) => place !== 'bench');

@@ -1,3 +1,4 @@
+import './joints.css';
 import { Button, Segmented } from 'antd';
 import { useMemo, type ReactNode } from 'react';
 import { makeFrame, type BaseSpec, type Frame, type FrameSpec } from '@velk/core/day';

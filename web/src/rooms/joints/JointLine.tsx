@@ -1,3 +1,4 @@
+import './joints.css';
 import { capital } from '@velk/core/ground';
 import { Segmented } from 'antd';
 import { memo } from 'react';

@@ -1,3 +1,4 @@
+import './joints.css';
 import { useSearchParams } from 'react-router';
 import type { Job, Joint } from '@velk/core/design';
 import { capital, METRIC, parseLength } from '@velk/core/ground';

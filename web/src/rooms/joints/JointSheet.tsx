@@ -1,3 +1,4 @@
+import './joints.css';
 import { Suspense, useMemo, useState } from 'react';
 import type { Job, Joint } from '@velk/core/design';
 import type { Shop } from '@velk/core/shop';

@@ -1,3 +1,4 @@
+import './joints.css';
 import { JOINT_KINDS, type JointKind, type Members, type Problem } from '@velk/core/design';
 import { speak, type LengthStyle, type Vec2 } from '@velk/core/ground';
 import type { Available } from '@velk/core/shop';

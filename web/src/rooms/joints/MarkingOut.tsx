@@ -1,3 +1,4 @@
+import './joints.css';
 import { entryOf, resolve, type Job, type Joint } from '@velk/core/design';
 import { layoutOf, type JointPlan, type LayoutLine } from '@velk/core/day';
 import type { LengthStyle } from '@velk/core/ground';

@@ -1,3 +1,4 @@
+import './log.css';
 import { useMemo } from 'react';
 import { calibrated, calibrationNamed, type Observation } from '@velk/core/shop';
 import type { Learned, Plan } from '@velk/core/day';

@@ -1,3 +1,5 @@
+import { counted } from '@velk/core/ground';
+import './log.css';
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import {
@@ -83,9 +85,7 @@ function Log({ id, plan }: { id: string; plan: Plan }) {
           </Suspense>
         </section>
       )}
-      <h2>
-        {found.length} {found.length === 1 ? 'line' : 'lines'}
-      </h2>
+      <h2>{counted(found.length, 'line', 'lines')}</h2>
       <span className="field">
         <input
           type="search"

@@ -1,3 +1,4 @@
+import './methods.css';
 import { useState } from 'react';
 import { bladesFor, cuttersFor, nearestCutters, stacksFor, type NearSize } from '@velk/core/making';
 import { kindOf, resolve, type Job, type Joint } from '@velk/core/design';

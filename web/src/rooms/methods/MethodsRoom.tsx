@@ -1,4 +1,5 @@
-import { capital } from '@velk/core/ground';
+import './methods.css';
+import { counted, capital } from '@velk/core/ground';
 import { choicesOf, machinesFor, type Stage } from '@velk/core/making';
 import { shopFor, waysInTurn, type NotTaken, type WayChoice } from '@velk/core/day';
 import type { Job, MemberName } from '@velk/core/design';
@@ -63,7 +64,7 @@ const worth = ({ cards, minutes, cutting, spared }: WayChoice): string =>
   [
     cards === 0
       ? 'set-ups of the other half'
-      : `${cards} ${cards === 1 ? 'set-up' : 'set-ups'}, set in about ${inTime(minutes)}`,
+      : `${counted(cards, 'set-up', 'set-ups')}, set in about ${inTime(minutes)}`,
     ...(spared >= 1 ? [`of which it spares the other half ${inTime(spared)}`] : []),
     `cut in ${inTime(cutting)}`,
   ].join(', ');

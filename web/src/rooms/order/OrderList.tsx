@@ -1,3 +1,4 @@
+import './order.css';
 import {
   closestCenter,
   DndContext,

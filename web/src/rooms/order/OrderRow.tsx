@@ -1,3 +1,5 @@
+import { counted, pluralOf } from '@velk/core/ground';
+import './order.css';
 import { useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { useRef, type KeyboardEvent, type ReactNode } from 'react';
@@ -142,7 +144,7 @@ function WholeRow({
         )}
       </div>
       <span style={{ textAlign: 'right' }}>
-        {card.count} {card.count === 1 ? 'piece' : 'pieces'}
+        {counted(card.count, 'piece', 'pieces')}
         <span className="quiet" style={{ display: 'block', fontSize: 14.5 }}>
           {view.byHand ? 'Bench' : view.gear[0]}
           {same ? ', same machine' : ''}
@@ -197,7 +199,7 @@ export function DayHead({
       <span className="quiet">
         {inTime(minutes)}
         {empty > 0 &&
-          `; the ${empty === 1 ? 'day' : `${empty} days`} before, nothing: all else waits for a pinned set-up`}
+          `; the ${pluralOf(empty, 'day', `${empty} days`)} before, nothing: all else waits for a pinned set-up`}
         {goesOn?.goesOn &&
           `; begins with the rest of ${number.get(goesOn.card)}, ${inTime(goesOn.minutes)}`}
         {fetch.length > 0 && `; fetch ${fetch.join(', ')}`}

@@ -1,3 +1,4 @@
+import './order.css';
 import type { Job } from '@velk/core/design';
 import { Choice } from '../../widgets/Choice.tsx';
 import { WorkingDays } from '../../widgets/WorkingDays.tsx';

@@ -1,3 +1,4 @@
+import './order.css';
 import type { Plan } from '@velk/core/day';
 import { useEdit } from '../../keeping/useEdit.ts';
 import { useAsked } from '../../planning/useAsked.ts';

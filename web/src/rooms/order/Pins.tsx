@@ -1,3 +1,4 @@
+import './order.css';
 import { useState } from 'react';
 import { isValid, parseISO } from 'date-fns';
 import type { Card, Plan } from '@velk/core/day';

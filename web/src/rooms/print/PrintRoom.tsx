@@ -1,3 +1,4 @@
+import './print.css';
 import { Link } from 'react-router';
 import type { Plan } from '@velk/core/day';
 import { useReadings } from '../../planning/usePlanning.ts';

@@ -1,3 +1,4 @@
+import './proof.css';
 import { useAppSelector } from '../../store.ts';
 import { proofAt } from '../../planning/plans.ts';
 import { isFitMet, type JointProof, type Range } from '@velk/core/making';

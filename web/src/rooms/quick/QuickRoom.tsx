@@ -1,3 +1,4 @@
+import './quick.css';
 import { useEffect, useId, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { formatLength, speak, type LengthStyle } from '@velk/core/ground';

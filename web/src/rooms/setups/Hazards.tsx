@@ -1,3 +1,4 @@
+import './setups.css';
 import { Button } from 'antd';
 import { useNavigate, useParams } from 'react-router';
 import { DEFER, type RouteChoice } from '@velk/core/making';

@@ -1,3 +1,4 @@
+import './setups.css';
 import { useRef, useState } from 'react';
 import { askedOf } from '@velk/core/shop';
 import {
@@ -10,7 +11,7 @@ import {
   type KeptFor,
   type Plan,
 } from '@velk/core/day';
-import { LIMITS, type LengthStyle } from '@velk/core/ground';
+import { counted, LIMITS, type LengthStyle } from '@velk/core/ground';
 import { useOneStop } from '../../frame/useOneStop.ts';
 import { useTypedText } from '../../keeping/useTypedText.ts';
 import { useKeptState } from '../../keeping/useKeptState.ts';
@@ -95,7 +96,7 @@ function Brought({
       <summary>
         Kept from {kept.job}, {kept.on}:{' '}
         {differs.length
-          ? `${differs.length} ${differs.length === 1 ? 'thing is' : 'things are'} another now`
+          ? `${counted(differs.length, 'thing is', 'things are')} another now`
           : 'all of it holds'}
       </summary>
       {kept.note && <p>{kept.note}</p>}

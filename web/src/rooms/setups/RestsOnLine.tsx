@@ -1,3 +1,5 @@
+import { pluralOf } from '@velk/core/ground';
+import './setups.css';
 import { restsOn, type RestsOn } from '@velk/core/shop';
 import { toolsOn, type Card, type Plan } from '@velk/core/day';
 import type { LengthStyle } from '@velk/core/ground';
@@ -20,7 +22,7 @@ export function RestsOnLine({ card, plan, style }: { card: Card; plan: Plan; sty
     <details className="restson">
       <summary>
         Rests on {found.length - unmeasured} measured{' '}
-        {found.length - unmeasured === 1 ? 'size' : 'sizes'} of its tools
+        {pluralOf(found.length - unmeasured, 'size', 'sizes')} of its tools
         {unmeasured > 0 && `, ${unmeasured} as stated`}
         {stale > 0 && `; ■ ${stale} measured long ago`}
       </summary>
@@ -33,7 +35,7 @@ export function RestsOnLine({ card, plan, style }: { card: Card; plan: Plan; sty
               {measured ? (
                 <>
                   measured {measured.on},{' '}
-                  {measured.count === 1 ? 'once' : `${measured.count} times`}; stated{' '}
+                  {pluralOf(measured.count, 'once', `${measured.count} times`)}; stated{' '}
                   <CalibratedSize kind={kind} value={measured.stated} style={style} />
                   {measured.stale && '. ■ That is long ago: measure it again'}
                 </>

@@ -1,3 +1,4 @@
+import './setups.css';
 import { Segmented } from 'antd';
 import { useEffect, useMemo, useState } from 'react';
 import { Link, Navigate, useLocation, useParams } from 'react-router';

@@ -1,3 +1,4 @@
+import './setups.css';
 import { useMemo, useRef } from 'react';
 import {
   byMates,
@@ -11,7 +12,7 @@ import {
   type Plan,
   type Reading,
 } from '@velk/core/day';
-import { fineStyle, formatNumber, type LengthStyle } from '@velk/core/ground';
+import { counted, fineStyle, formatNumber, type LengthStyle } from '@velk/core/ground';
 import { NO_TRIAL, readingId } from '@velk/core/shop';
 import { note } from '../../recording/record.ts';
 import { useAppDispatch } from '../../store.ts';
@@ -299,8 +300,7 @@ function Planed({
   return (
     <p className="quiet">
       Or plane this one:{' '}
-      {strokes !== undefined &&
-        `${strokes} ${strokes === 1 ? 'stroke' : 'strokes'} on either cheek, `}
+      {strokes !== undefined && `${counted(strokes, 'stroke', 'strokes')} on either cheek, `}
       with shavings of{' '}
       <LooseLength
         called="Thickness of a shaving"

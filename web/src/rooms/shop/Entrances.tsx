@@ -1,3 +1,4 @@
+import './shop.css';
 import { QRCode } from 'antd';
 import { useRef, useState, type FormEvent } from 'react';
 import { SameFingerprint } from '../../drawings/SameFingerprint.tsx';

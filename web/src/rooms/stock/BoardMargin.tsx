@@ -1,3 +1,4 @@
+import './stock.css';
 import { LIMITS, type LengthStyle } from '@velk/core/ground';
 import type { Board, Defect } from '@velk/core/shop';
 import { LengthField } from '../../widgets/LengthField.tsx';

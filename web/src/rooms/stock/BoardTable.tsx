@@ -1,3 +1,4 @@
+import './stock.css';
 import { toMargin } from '../../widgets/crossing.ts';
 import { LIMITS, type LengthStyle } from '@velk/core/ground';
 import { SPECIES, type Board } from '@velk/core/shop';

@@ -1,3 +1,4 @@
+import './stock.css';
 import './boards.css';
 import { Button } from 'antd';
 import { useCallback, useState } from 'react';
@@ -19,7 +20,7 @@ import {
   type Sawing,
   type Shop,
 } from '@velk/core/shop';
-import { INCH, type LengthStyle } from '@velk/core/ground';
+import { counted, INCH, type LengthStyle } from '@velk/core/ground';
 import { readBoards } from '@velk/core/exchange';
 import type { Job } from '@velk/core/design';
 import { useEdit } from '../../keeping/useEdit.ts';
@@ -219,7 +220,7 @@ function Sawn({ job, list, current, picked }: SawnProps) {
             >
               <figcaption>
                 <strong>{numbered(sawn, others)}</strong>{' '}
-                <span className="quiet">{counted(sawn, job.parts)}</span>
+                <span className="quiet">{piecesIn(sawn, job.parts)}</span>
               </figcaption>
               <BoardDrawing
                 sawn={sawn}
@@ -287,7 +288,7 @@ const numbered = ({ board, nth }: SawnBoard, others: readonly SawnBoard[]): stri
     : `${board.name}, ${others.length ? `${others.length + 1} alike: numbers` : 'number'} ${[nth, ...others.map((o) => o.nth)].map((n) => n + 1).join(', ')}`;
 
 /** What comes out of a board, counted. */
-const counted = ({ laid }: SawnBoard, parts: readonly Part[]): string =>
+const piecesIn = ({ laid }: SawnBoard, parts: readonly Part[]): string =>
   parts
     .map(({ id, name }) => ({ name, count: laid.filter(({ part }) => part === id).length }))
     .filter(({ count }) => count > 0)
@@ -310,7 +311,7 @@ function Total({ list, job }: { list: CutList; job: Job }) {
   const short = rows.some(({ missing }) => missing > 0);
   return (
     <>
-      {sawn.length} {sawn.length === 1 ? 'board' : 'boards'}, {cubic(volume)}
+      {counted(sawn.length, 'board', 'boards')}, {cubic(volume)}
       {short
         ? '; some pieces came out of none.'
         : `, of which ${cubic(pieces)} are pieces; ${least > volume - 1e5 ? 'it can’t be done with less' : `it can’t be done with less than ${cubic(least)}`}.`}

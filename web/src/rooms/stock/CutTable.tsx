@@ -1,3 +1,4 @@
+import './stock.css';
 import { toMargin } from '../../widgets/crossing.ts';
 import { LIMITS, type LengthStyle } from '@velk/core/ground';
 import type { CutRow, Sizes } from '@velk/core/day';

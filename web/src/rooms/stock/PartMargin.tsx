@@ -1,3 +1,4 @@
+import './stock.css';
 import { Segmented } from 'antd';
 import { LIMITS, type LengthStyle, type Sentence } from '@velk/core/ground';
 import { allowancesOf } from '@velk/core/day';

@@ -1,3 +1,4 @@
+import './stock.css';
 import { useWindowVirtualizer } from '@tanstack/react-virtual';
 import { memo, useLayoutEffect, useRef, useState } from 'react';
 import { LIMITS, type LengthStyle } from '@velk/core/ground';

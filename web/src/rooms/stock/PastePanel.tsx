@@ -1,3 +1,4 @@
+import './stock.css';
 import { Button } from 'antd';
 import { useMemo, useRef, useState, type ReactNode } from 'react';
 import { LIMITS } from '@velk/core/ground';

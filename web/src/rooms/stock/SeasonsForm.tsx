@@ -1,3 +1,4 @@
+import './stock.css';
 import { moistureIn, type Climate } from '@velk/core/shop';
 import type { Job } from '@velk/core/design';
 import { useEdit } from '../../keeping/useEdit.ts';

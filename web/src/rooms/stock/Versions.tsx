@@ -1,3 +1,4 @@
+import './stock.css';
 import { Popconfirm } from 'antd';
 import { useState } from 'react';
 import { useLazyRevisionQuery, useRevisionsQuery } from '../../server/api.ts';

@@ -1,5 +1,6 @@
+import './tasks.css';
 import { useMemo, useState } from 'react';
-import { LIMITS, speak, type LengthStyle } from '@velk/core/ground';
+import { counted, LIMITS, speak, type LengthStyle } from '@velk/core/ground';
 import {
   SHAPE_KINDS,
   shapedPart,
@@ -107,7 +108,7 @@ function Setting({ one, job, style, answer, onChange, onRemove }: SettingProps) 
       <div className="between">
         <h3>{title}</h3>
         <span className="quiet">
-          {pieces} {pieces === 1 ? 'piece' : 'pieces'}, {inTime(minutes)}
+          {counted(pieces, 'piece', 'pieces')}, {inTime(minutes)}
         </span>
       </div>
       {gear.length > 0 && <p className="quiet">{gear.join(', ')}</p>}

@@ -1,3 +1,4 @@
+import './tasks.css';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { shapingOf, TASK_KINDS, tasksOf, type Task, type TaskKind } from '@velk/core/day';

@@ -1,4 +1,4 @@
-import { roundedRectangle, type Vec2, type Mm } from '../../../ground/index.ts';
+import { withoutNoise, roundedRectangle, type Vec2, type Mm } from '../../../ground/index.ts';
 import type { JointView, Members, NamedDimension, Outline, OutlineRole } from '../kind.ts';
 import type { Hollow, Span, Tongue } from './members.ts';
 
@@ -261,9 +261,8 @@ export function sheetOf(drawn: Drawn): Sheet {
   };
 }
 
-/** Far below what anything is measured to: what sums of doubles leave over is not told, mm. */
-const GRAIN: Mm = 1e-9;
-const apart = (from: Mm, to: Mm): Mm => Math.round((to - from) / GRAIN) * GRAIN;
+/** How far two places lie apart, without what sums of doubles leave over. */
+const apart = (from: Mm, to: Mm): Mm => withoutNoise(to - from);
 
 /**
  * The tenoned piece in section: from the far end along the reference face, down its steps, and

@@ -1,0 +1,48 @@
+import { Dropdown } from 'antd';
+import { useEffect, useRef } from 'react';
+import type { JobSummary, Place } from '../../server/api.ts';
+import { MenuButton } from './MenuButton.tsx';
+
+/** What can be done with a job in the list. */
+export interface JobDeeds {
+  readonly save: (job: JobSummary) => void;
+  readonly copy: (job: JobSummary, measured: boolean) => void;
+  readonly move: (job: JobSummary, place: Place) => void;
+}
+
+const MOVES: Readonly<Record<Place, readonly (readonly [place: Place, label: string])[]>> = {
+  bench: [
+    ['shelf', 'Put it away'],
+    ['bin', 'Delete it'],
+  ],
+  shelf: [
+    ['bench', 'Back on the bench'],
+    ['bin', 'Delete it'],
+  ],
+  bin: [['bench', 'Bring it back']],
+};
+
+/** The menu of a job, open as soon as it is there: it was asked for. */
+export default function JobMenu({ job, deeds }: { job: JobSummary; deeds: JobDeeds }) {
+  const button = useRef<HTMLButtonElement>(null);
+  useEffect(() => button.current?.click(), []);
+  const items = [
+    { key: 'file', label: 'Save as a job file', onClick: () => deeds.save(job) },
+    { key: 'copy', label: 'Make another like it', onClick: () => deeds.copy(job, true) },
+    {
+      key: 'template',
+      label: 'Make another, sizes not measured yet',
+      onClick: () => deeds.copy(job, false),
+    },
+    ...MOVES[job.place].map(([place, label]) => ({
+      key: place,
+      label,
+      onClick: () => deeds.move(job, place),
+    })),
+  ];
+  return (
+    <Dropdown trigger={['click']} menu={{ items }} autoFocus>
+      <MenuButton job={job} ref={button} />
+    </Dropdown>
+  );
+}
