@@ -1,3 +1,4 @@
+import './setups.css';
 import {
   byMates,
   distanceIn,
