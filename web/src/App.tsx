@@ -5,7 +5,6 @@ import { JobsRoom } from './rooms/jobs/JobsRoom.tsx';
 import { Nowhere } from './frame/Nowhere.tsx';
 import { useAccessQuery, useShopQuery } from './server/api.ts';
 import { Guarded } from './frame/Guarded.tsx';
-import { forgetJobs } from './server/offline.ts';
 import { lazyRoom } from './frame/lazyRoom.tsx';
 import { antTheme } from './frame/theme.ts';
 import { useFocusKept } from './frame/useFocusKept.ts';
@@ -30,7 +29,7 @@ export function App() {
   }, [theme]);
   const isOut = access?.in === false;
   useEffect(() => {
-    if (isOut) forgetJobs();
+    if (isOut) void import('./server/offline.ts').then(({ forgetJobs }) => forgetJobs());
   }, [isOut]);
   const config = useMemo(
     () => ({

@@ -1,5 +1,4 @@
 import { Workbox } from 'workbox-window';
-import { keepWhatWasSeen } from '../server/offline.ts';
 import { store } from '../store.ts';
 import { versionWaits } from './view.ts';
 
@@ -17,9 +16,12 @@ export function keepVelk(): void {
   workbox.addEventListener('waiting', () => store.dispatch(versionWaits()));
   /** The first time it takes the page that is open already, whose questions it hasn’t heard. */
   if (!navigator.serviceWorker.controller)
-    workbox.addEventListener('controlling', () => void keepWhatWasSeen().catch(() => undefined));
+    workbox.addEventListener('controlling', () => void keepAll().catch(() => undefined));
   setTimeout(() => void workbox!.register().catch(() => undefined), AFTER);
 }
+
+const keepAll = () =>
+  import('../server/offline.ts').then(({ keepWhatWasSeen }) => keepWhatWasSeen());
 
 /** Takes the version that waits: the page begins anew with it. */
 export function takeVersion(): void {

@@ -6,12 +6,18 @@ import { lazyRoom } from '../../frame/lazyRoom.tsx';
 import { useSought } from '../../frame/useSought.ts';
 import { useWaiting } from '../../keeping/useWaiting.ts';
 import { useJobsQuery, useShopQuery, type JobSummary, type Place } from '../../server/api.ts';
-import { keepListed } from '../../server/offline.ts';
 import { JobRow } from './JobRow.tsx';
 import { JobsHead, JobsNews } from './JobsHead.tsx';
-import { OwnChest } from './OwnChest.tsx';
 import { PLACES, shownJobs, wantSieving, type Sort } from './jobList.ts';
 import { useJobDeeds } from './useJobDeeds.ts';
+
+const OwnChest = lazyRoom(() => import('./OwnChest.tsx'));
+
+/** What is kept for a start without the network is seen to once the list stands. */
+const keepForLater = (jobs: readonly JobSummary[]) =>
+  import('../../server/offline.ts')
+    .then(({ keepListed }) => keepListed(jobs))
+    .catch(() => undefined);
 
 /** A short list is read: what sieves a longer one is fetched with it. */
 const JobsSieve = lazyRoom(() => import('./JobsSieve.tsx'));
@@ -26,7 +32,7 @@ export function JobsRoom() {
     pollingInterval: 15_000,
   });
   const { data: shop } = useShopQuery();
-  useEffect(() => void (jobs && keepListed(jobs)), [jobs]);
+  useEffect(() => void (jobs && keepForLater(jobs)), [jobs]);
   const waiting = useWaiting();
   const [place, setPlace] = useState<Place>('bench');
   const [words, setWords] = useSought();
@@ -42,7 +48,9 @@ export function JobsRoom() {
         <JobsHead units={shop?.shop.style.system ?? 'mm'} deeds={deeds} />
         <JobsNews error={error} deeds={deeds} />
         {opened && (
-          <OwnChest file={opened} onDone={() => void navigate(`/job/${opened.job}/joints`)} />
+          <Suspense>
+            <OwnChest file={opened} onDone={() => void navigate(`/job/${opened.job}/joints`)} />
+          </Suspense>
         )}
         {jobs && (place !== 'bench' || wantSieving(jobs)) && (
           <Suspense>

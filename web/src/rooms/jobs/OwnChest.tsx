@@ -22,7 +22,7 @@ const named = (tools: OtherChest['missing']): string =>
   ].join(', ');
 
 /** Asks what is to become of the tools that a job’s file was planned with and this shop has not. */
-export function OwnChest({ file, onDone }: { file: OpenedFile; onDone: () => void }) {
+export default function OwnChest({ file, onDone }: { file: OpenedFile; onDone: () => void }) {
   const { data: stored } = useShopQuery();
   const dispatch = useAppDispatch();
   const [wrong, setWrong] = useState('');
