@@ -133,6 +133,51 @@ describe('changes of a job', () => {
     expect(edited(shaped, { edit: 'partRemoved', part: part.id })).not.toHaveProperty('shapes');
   });
 
+  it('that add something put it after what was there, and nothing else goes', () => {
+    const ids = (all: readonly { id: string }[] = []) => all.map(({ id }) => id);
+    const more = { ...part, id: 'more' };
+    expect(ids(edited(job, { edit: 'partsAdded', parts: [more] }).parts)).toEqual([
+      ...ids(job.parts),
+      'more',
+    ]);
+    const both = edited(job, {
+      edit: 'jointsAdded',
+      joints: [{ ...joint, id: 'j' }],
+      parts: [more],
+    });
+    expect([ids(both.parts), ids(both.joints)]).toEqual([
+      [...ids(job.parts), 'more'],
+      [...ids(job.joints), 'j'],
+    ]);
+    expect(edited(job, { edit: 'jointsAdded', joints: [] })).toEqual(job);
+    const { boards: _, ...bare } = job;
+    const boards = [board, { ...board, id: 'second' }];
+    const laid = edited(bare, { edit: 'boardsAdded', boards });
+    expect(laid.boards).toEqual(boards);
+    expect(ids(edited(job, { edit: 'boardsAdded', boards: [board] }).boards)).toEqual([
+      ...ids(job.boards),
+      board.id,
+    ]);
+    const counted = { ...board, count: 5 };
+    expect(edited(laid, { edit: 'boardPut', board: counted }).boards).toEqual([counted, boards[1]]);
+    expect(edited(bare, { edit: 'boardPut', board }).boards).toEqual([]);
+    expect(edited(bare, { edit: 'boardRemoved', board: 'gone' }).boards).toEqual([]);
+  });
+
+  it('of one shape leave the others, and a school that is as the shop’s is told no more', () => {
+    const elsewhere = { ...shape, id: 't', part: job.parts.find(({ id }) => id !== part.id)!.id };
+    const wider = { ...shape, params: { foot: 22 } };
+    const shaped = [shape, elsewhere, wider].reduce<Job>(
+      (before, own) => edited(before, { edit: 'shapePut', shape: own }),
+      job,
+    );
+    expect(shaped.shapes).toEqual([wider, elsewhere]);
+    expect(edited(shaped, { edit: 'partRemoved', part: part.id }).shapes).toEqual([elsewhere]);
+    const school = { edit: 'schoolAnswered', school: 'corners' } as const;
+    const answered = edited(job, { ...school, answer: 'squared' });
+    expect(edited(answered, { ...school, answer: null }).schools).not.toHaveProperty('corners');
+  });
+
   it('leave a job that can be stored', () => {
     const unreferenced = ['partRemoved', 'sawingTold', 'boardsSawn', 'shapePut'];
     for (const [edit] of EVERY.filter(([{ edit: name }]) => !unreferenced.includes(name)))
