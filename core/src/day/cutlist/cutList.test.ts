@@ -197,12 +197,12 @@ describe('boards that have been sawn', () => {
     /** Boards and offcuts left, less the saw's kerfs, are what the pieces are not. */
     const volume = (boards: readonly Board[]) =>
       boards.reduce((sum, b) => sum + b.count * b.length * b.width * b.thickness, 0);
-    expect(volume(after.boards!) + list.pieces).toBeLessThan(volume(job.boards!));
-    const offcuts = after.boards!.filter((own) => own.offcut);
+    expect(volume(after.boards) + list.pieces).toBeLessThan(volume(job.boards!));
+    const offcuts = after.boards.filter((own) => own.offcut);
     expect(offcuts.reduce((sum, own) => sum + own.count, 0)).toBe(
       list.sawn.flatMap((own) => own.offcuts).length,
     );
-    expect(after.boards!.find((own) => own.id === 'ash')?.count ?? 0).toBe(3 - list.sawn.length);
+    expect(after.boards.find((own) => own.id === 'ash')?.count ?? 0).toBe(3 - list.sawn.length);
     expect(
       offcuts.every(
         (own) => own.name.startsWith('Offcut of Ash') && own.thickness === 32 && own.ends === 0,
@@ -254,7 +254,7 @@ describe('boards that have been sawn', () => {
       rows: [],
       sawn: [cut(0, [400, 50], [500, 50]), cut(1, [400, 50], [400, 60])],
     });
-    expect(boards!.map((own) => [own.count, own.length, own.width])).toEqual([
+    expect(boards.map((own) => [own.count, own.length, own.width])).toEqual([
       [1, 2400, 180],
       [2, 400, 50],
       [1, 500, 50],
