@@ -14,12 +14,24 @@ const HOUSE = {
     'bench',
     '(bandsaw|copyRouter|drillPress|handRouter|jigRouter|mortiser|overheadSaw|routerTable|tableSaw)',
     'machines\\.ts$',
+    'cautions\\.ts$',
     'ways',
     'simulate',
   ],
   quick: [],
   exchange: [],
-  day: ['sequence', 'jobwide', 'cutlist', 'tasks', 'assembly', 'plan', 'trial', 'floor', 'rescue'],
+  day: [
+    'sequence',
+    'jobwide',
+    'cutlist',
+    'tasks',
+    'assembly',
+    'works',
+    'plan',
+    'trial',
+    'floor',
+    'rescue',
+  ],
 };
 const WINGS = Object.keys(HOUSE);
 const isNoTest = { pathNot: '\\.test\\.ts$' };

@@ -1,6 +1,7 @@
 /** What machines do to wood: set-ups, ways, cautions, and the virtual cut. */
 export { withLayers } from './bench/layers.ts';
-export { DEFER, cautionsOf } from './hazards/index.ts';
+export { cautionsOf } from './cautions.ts';
+export { DEFER } from './hazards/index.ts';
 export { backingOf } from './machine/backing.ts';
 export { drawScene, type ScenePicture, type SceneShape, type ShapeRole } from './machine/scene.ts';
 export { faceOf } from './machine/seat.ts';

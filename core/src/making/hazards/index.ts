@@ -1,21 +1,8 @@
-import type { Caution, Refusal, Setup } from '../setups/index.ts';
+import type { Refusal } from '../setups/index.ts';
 import { topSpeed, type Shop } from '../../shop/index.ts';
 import type { Mm } from '../../ground/index.ts';
-import { CAUTIONS } from './cautions.ts';
 import { situationOf, type Situation } from './hazard.ts';
 import { LARGEST_BY_HAND, STOPS } from './stops.ts';
-
-/**
- * Everything to look out for at a state of a machine, whichever of its set-ups brings it, the
- * gravest first.
- */
-export function cautionsOf(setups: readonly Setup[], shop: Shop): Caution[] {
-  const all = setups.map((setup) => situationOf(setup, shop));
-  return CAUTIONS.flatMap(({ id, words }): Caution[] => {
-    const text = all.map(words).find((found) => found !== undefined);
-    return text ? [{ hazard: id, text }] : [];
-  });
-}
 
 /**
  * Whether any set-up could have a stop for a piece of this length: most shops and pieces have none,
@@ -47,5 +34,8 @@ export function stopsOf(setup: Situation['setup'], length: Mm, shop: Shop): Refu
   });
 }
 
-export { CAUTIONS, DEFER, STOUT_SHANK } from './cautions.ts';
+export { situationOf, type Hazard, type Situation } from './hazard.ts';
+export { DEFER, POWERED } from './powered.ts';
+export * from './shared.ts';
+export * from './when.ts';
 export { LARGEST_BY_HAND, STOPS } from './stops.ts';

@@ -2,7 +2,7 @@ import type { TenonFeature } from '../../design/index.ts';
 import type { Pass, Refusal, Setup } from '../setups/index.ts';
 import type { PairedCutters, RouterTable, Shop } from '../../shop/index.ts';
 import { say } from '../../ground/index.ts';
-import { STOUT_SHANK } from '../hazards/index.ts';
+import { STOUT_SHANK } from './hazards.ts';
 import { SAME, type Context, type Method } from '../method/method.ts';
 import { over, under } from '../method/refusal.ts';
 import { toShoulder } from '../method/shoulders.ts';

@@ -1,17 +1,27 @@
 import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { Job } from '../../design/job/index.ts';
-import { JOINT_KINDS } from '../../design/joints/index.ts';
-import { backingOf } from '../machine/backing.ts';
-import { planJob } from '../../day/plan/index.ts';
-import { eachSetup, type EachSetup } from '../../testing/eachSetup.ts';
-import { cases } from '../../testing/generate.ts';
-import { jobWith, type JobShape } from '../../testing/jobs.ts';
-import { TEST_SHOP, withTool } from '../../testing/shops.ts';
-import { waysOf } from '../../testing/ways.ts';
-import type { RouterCutter, Shop, Tool } from '../../shop/tooling/index.ts';
-import { METRIC, speak } from '../../ground/units/index.ts';
-import { CAUTIONS, DEFER, STOPS } from './index.ts';
+import type { Job } from '../design/job/index.ts';
+import { JOINT_KINDS } from '../design/joints/index.ts';
+import { backingOf } from './machine/backing.ts';
+import { planJob } from '../day/plan/index.ts';
+import { eachSetup, type EachSetup } from '../testing/eachSetup.ts';
+import { cases } from '../testing/generate.ts';
+import { jobWith, type JobShape } from '../testing/jobs.ts';
+import { TEST_SHOP, withTool } from '../testing/shops.ts';
+import { waysOf } from '../testing/ways.ts';
+import type { RouterCutter, Shop, Tool } from '../shop/tooling/index.ts';
+import { METRIC, speak } from '../ground/units/index.ts';
+import { HAZARDS } from './cautions.ts';
+import { DEFER, STOPS } from './hazards/index.ts';
+
+/** Every hazard once, machine by machine. */
+const CAUTIONS = [
+  ...new Map(
+    Object.values(HAZARDS)
+      .flat()
+      .map((hazard) => [hazard.id, hazard]),
+  ).values(),
+];
 
 const squared = { corners: 'squared', position: 60 } as const;
 const short = (length: number, routes: JobShape['routes'], shape: JobShape = {}) =>
@@ -120,7 +130,7 @@ describe('what cards say of hazards', () => {
       [
         '# Hazards',
         '',
-        'Written by `core/src/making/hazards/hazards.test.ts` from what the cards of generated joints really say: every way of',
+        'Written by `core/src/making/cautions.test.ts` from what the cards of generated joints really say: every way of',
         'cutting, some joints each. Lengths and speeds are those of one card. All are common practice.',
         '',
         speak(DEFER, METRIC),
@@ -147,7 +157,7 @@ describe('what cards say of hazards', () => {
         ...CAUTIONS.map(({ id }) => row(id)),
         '',
       ].join('\n'),
-    ).toMatchFileSnapshot('../../../../docs/hazards.md');
+    ).toMatchFileSnapshot('../../../docs/hazards.md');
   });
 });
 
