@@ -140,9 +140,13 @@ export function SceneDrawing({
   const moved = ({ figure }: { figure: string }) => (move?.figure === figure ? move.by : 0);
   const places = placesOf(picture, figures, style);
   const beside = upright.length ? places.at(-1)! - 2 : 8;
-  const scale = Math.min(
-    (width - beside - 8) / (window.x1 - window.x0),
-    (tallest - below) / (window.y1 - window.y0),
+  /** Before it has a width it has room for nothing. */
+  const scale = Math.max(
+    0,
+    Math.min(
+      (width - beside - 8) / (window.x1 - window.x0),
+      (tallest - below) / (window.y1 - window.y0),
+    ),
   );
   const [w, h] = [(window.x1 - window.x0) * scale, (window.y1 - window.y0) * scale];
   const at = (p: Vec2): Vec2 => [4 + (p[0] - window.x0) * scale, 4 + (window.y1 - p[1]) * scale];

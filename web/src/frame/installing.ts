@@ -1,4 +1,4 @@
-import { Workbox } from 'workbox-window';
+import type { Workbox } from 'workbox-window';
 import { store } from '../store.ts';
 import { versionWaits } from './view.ts';
 
@@ -12,12 +12,17 @@ let workbox: Workbox | undefined;
  */
 export function keepVelk(): void {
   if (!import.meta.env.PROD || !('serviceWorker' in navigator)) return;
-  workbox = new Workbox('/sw.js');
+  setTimeout(() => void register().catch(() => undefined), AFTER);
+}
+
+async function register(): Promise<void> {
+  const { Workbox: Registered } = await import('workbox-window');
+  workbox = new Registered('/sw.js');
   workbox.addEventListener('waiting', () => store.dispatch(versionWaits()));
   /** The first time it takes the page that is open already, whose questions it hasn’t heard. */
   if (!navigator.serviceWorker.controller)
     workbox.addEventListener('controlling', () => void keepAll().catch(() => undefined));
-  setTimeout(() => void workbox!.register().catch(() => undefined), AFTER);
+  await workbox.register();
 }
 
 const keepAll = () =>

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { momentName } from '../browser/days.ts';
+import { momentName } from '../browser/dates.ts';
 import { Disagreeing } from './Disagreeing.tsx';
 import type { Left } from './drafts.ts';
 import type { Merge } from './kept.ts';

@@ -1,4 +1,4 @@
-import { timeName } from '../browser/days.ts';
+import { timeName } from '../browser/dates.ts';
 import { Disagreeing } from './Disagreeing.tsx';
 import type { Kept, Merge } from './kept.ts';
 import type { KeptActions } from './keptActions.ts';

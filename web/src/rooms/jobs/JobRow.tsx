@@ -3,7 +3,7 @@ import './jobs.css';
 import { Suspense, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import type { JobSummary } from '../../server/api.ts';
-import { dateName } from '../../browser/days.ts';
+import { dateName } from '../../browser/dates.ts';
 import { SmallStick } from '../../frame/StoryStick.tsx';
 import { useAppSelector } from '../../store.ts';
 import { stagesOf, type Stage } from '../../frame/useStages.ts';

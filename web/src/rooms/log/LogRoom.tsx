@@ -16,7 +16,7 @@ import { useSought } from '../../frame/useSought.ts';
 import { gearChanged } from '../../keeping/gear.ts';
 import { useAppDispatch, useAppSelector } from '../../store.ts';
 import { currentShop } from '../../keeping/useGear.ts';
-import { momentName } from '../../browser/days.ts';
+import { momentName } from '../../browser/dates.ts';
 import { useRecordState } from '../../recording/useRecorder.ts';
 import { useStyle } from '../../keeping/useUnits.ts';
 import { Learnt } from './Learnt.tsx';

@@ -4,7 +4,8 @@ import { isValid, parseISO } from 'date-fns';
 import type { Card, Plan } from '@velk/core/day';
 import type { Job, Pin } from '@velk/core/design';
 import { useEdit } from '../../keeping/useEdit.ts';
-import { today, weekdayName } from '../../browser/days.ts';
+import { weekdayName } from '../../browser/dates.ts';
+import { today } from '../../browser/days.ts';
 import { Choice } from '../../widgets/Choice.tsx';
 
 /** Where somebody wants a card, as one text: a place, a card that it comes before, or a day. */

@@ -13,7 +13,7 @@ import {
   type Access,
   type LetInDevice,
 } from '../../server/api.ts';
-import { momentName } from '../../browser/days.ts';
+import { momentName } from '../../browser/dates.ts';
 import { forgetAllSent } from '../../frame/leaving.ts';
 import { useOneStop } from '../../frame/useOneStop.ts';
 import { TakingIn } from '../entering/TakingIn.tsx';

@@ -3,7 +3,7 @@ import { Popconfirm } from 'antd';
 import { useState } from 'react';
 import { useLazyRevisionQuery, useRevisionsQuery } from '../../server/api.ts';
 import { useEdit } from '../../keeping/useEdit.ts';
-import { momentName } from '../../browser/days.ts';
+import { momentName } from '../../browser/dates.ts';
 import { useAppSelector } from '../../store.ts';
 
 /** Every saved state of the job; any can be brought back. */
