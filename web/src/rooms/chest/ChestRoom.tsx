@@ -43,7 +43,8 @@ import { Length } from '../../widgets/Length.tsx';
 import { Margin } from '../../widgets/Margin.tsx';
 import { GearSave } from '../shop/GearSave.tsx';
 import { ToolForm } from './ToolForm.tsx';
-import { gapsOf, saveText } from './chest.ts';
+import { saveText } from '../../browser/saveText.ts';
+import { gapsOf } from './chest.ts';
 import { Choice } from '../../widgets/Choice.tsx';
 
 /** Everything the shop can cut, guide and measure with. */

@@ -15,7 +15,7 @@ import {
   type Place,
   type ServerProblem,
 } from '../../server/api.ts';
-import { saveText } from '../chest/chest.ts';
+import { saveText } from '../../browser/saveText.ts';
 import type { OpenedFile } from './OwnChest.tsx';
 import { copiedJob } from './jobList.ts';
 

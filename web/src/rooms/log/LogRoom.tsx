@@ -20,7 +20,7 @@ import { momentName } from '../../browser/dates.ts';
 import { useRecordState } from '../../recording/useRecorder.ts';
 import { useStyle } from '../../keeping/useUnits.ts';
 import { Learnt } from './Learnt.tsx';
-import { saveText } from '../chest/chest.ts';
+import { saveText } from '../../browser/saveText.ts';
 import { floorPath } from '../floor/useFloor.ts';
 
 /** A chart brings much code with it, and many a log has nothing to draw. */

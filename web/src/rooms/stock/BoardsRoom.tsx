@@ -32,7 +32,7 @@ import { Length } from '../../widgets/Length.tsx';
 import { LengthField } from '../../widgets/LengthField.tsx';
 import { Margin } from '../../widgets/Margin.tsx';
 import { Spoken } from '../../widgets/Spoken.tsx';
-import { saveText } from '../chest/chest.ts';
+import { saveText } from '../../browser/saveText.ts';
 import { BoardMargin } from './BoardMargin.tsx';
 import { BoardTable } from './BoardTable.tsx';
 import { CutTable } from './CutTable.tsx';

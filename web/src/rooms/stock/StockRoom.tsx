@@ -9,7 +9,7 @@ import { useSought } from '../../frame/useSought.ts';
 import { useStable } from '../../browser/useStable.ts';
 import { useEdit } from '../../keeping/useEdit.ts';
 import { useStyle } from '../../keeping/useUnits.ts';
-import { saveText } from '../chest/chest.ts';
+import { saveText } from '../../browser/saveText.ts';
 import { newPart } from '../joints/newParts.ts';
 import { PartMargin } from './PartMargin.tsx';
 import { PartTable } from './PartTable.tsx';
