@@ -13,7 +13,8 @@ import { useJobDeeds } from './useJobDeeds.ts';
 
 const OwnChest = lazyRoom(() => import('./OwnChest.tsx'));
 
-/** What is kept for a start without the network is seen to once the list stands. */
+/** What is kept for a start without the network is seen to once the list stands, ms after it. */
+const AFTER = 1000;
 const keepForLater = (jobs: readonly JobSummary[]) =>
   import('../../server/offline.ts')
     .then(({ keepListed }) => keepListed(jobs))
@@ -32,7 +33,11 @@ export function JobsRoom() {
     pollingInterval: 15_000,
   });
   const { data: shop } = useShopQuery();
-  useEffect(() => void (jobs && keepForLater(jobs)), [jobs]);
+  useEffect(() => {
+    if (!jobs) return;
+    const timer = setTimeout(() => void keepForLater(jobs), AFTER);
+    return () => clearTimeout(timer);
+  }, [jobs]);
   const waiting = useWaiting();
   const [place, setPlace] = useState<Place>('bench');
   const [words, setWords] = useSought();
