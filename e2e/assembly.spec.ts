@@ -106,7 +106,7 @@ test('tasks on parts: one line for each setting, left out and brought back, kept
 });
 
 /** All of the looms, cut: glue-ups are found on the solids. */
-test('what is done beside the joints is ticked, piece by piece, counted on the floor and logged @looms @cuts', async ({
+test('what is done beside the joints is ticked, counted on the floor and logged @looms @cuts', async ({
   page,
   velk,
 }) => {

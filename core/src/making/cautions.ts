@@ -13,8 +13,8 @@ import type { Caution, ModelId, Setup } from './setups/index.ts';
 import type { Shop } from '../shop/index.ts';
 
 /**
- * Cautions of common practice by machine, the gravest first. Each looks at the state of the machine:
- * whatever way leads to that state, its card says so. They inform; the machine's manual, training
+ * Cautions of common practice by machine, the gravest first. Each looks at the state of the
+ * machine: whatever way leads to that state, its card says so. They inform; the machine's manual, training
  * and the rules of the place come first.
  */
 export const HAZARDS: Readonly<Record<ModelId, readonly Hazard[]>> = {

@@ -107,8 +107,10 @@ export function logLines(
         return line.text;
       case 'photo':
         return line.text || 'a picture';
-      case 'took':
-        return `${isBeside(line.card) ? 'it' : 'changing over'} took ${line.minutes.toFixed(1)} min`;
+      case 'took': {
+        const what = isBeside(line.card) ? 'it' : 'changing over';
+        return `${what} took ${line.minutes.toFixed(1)} min`;
+      }
       case 'undone': {
         const of = kinds.get(line.of);
         return `undone: ${of && of.kind !== 'undone' ? words(of) : 'a line'}`;

@@ -61,7 +61,7 @@ interface Told {
   boardsSawn: { readonly parts: readonly Part[]; readonly boards: readonly Board[] };
 }
 
-/** One change of a job, as what was done; what it makes of the job is reckoned where the job lives. */
+/** One change of a job, as what was done; what it makes of it is reckoned where the job lives. */
 export type JobEdit = {
   readonly [E in keyof Told]: { readonly edit: E } & Told[E];
 }[keyof Told];

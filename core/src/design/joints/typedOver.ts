@@ -3,8 +3,8 @@ import type { DimensionId, JointKind, Members } from './kind.ts';
 
 /**
  * The parameters of a joint with one of its dimensions typed over. A dimension that is a parameter
- * is set; another one moves the parameter that its kind says, as far as makes it so long; what hangs
- * on it follows, and nothing else moves.
+ * is set; another one moves the parameter that its kind says, as far as makes it so long; what
+ * hangs on it follows, and nothing else moves.
  * @throws Error for a dimension that the kind does not have
  */
 export function typedOver<P extends object>(
@@ -25,7 +25,7 @@ export function typedOver<P extends object>(
   const now = valueIn(params);
   if (move === undefined) return { ...params, [id]: value };
   const stands = Number(params[move as keyof P]);
-  /** Every dimension is as long as sums of parameters are: two places of one tell where it leads. */
+  /** Every dimension is a sum of parameters: two places of one tell where it leads. */
   const slope = valueIn({ ...params, [move]: stands + 1 }) - now;
   const to = stands + (value - now) / slope;
   return { ...params, [move]: withoutNoise(to) };

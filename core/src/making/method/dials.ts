@@ -18,7 +18,7 @@ export interface Distance {
 export type Setting = Omit<FigureDraft, 'id' | 'name' | 'from' | 'to'> &
   Partial<Pick<FigureDraft, 'id' | 'name'>>;
 
-/** Sets one distance of a machine, as this shop can; `also` is what gauges this one figure of it. */
+/** Sets one distance of a machine, as this shop can; `also` gauges this one figure of it. */
 export type Dial = (setting: Setting, also?: Gauged) => LengthFigure;
 
 /** A machine's vocabulary of figures: a dial for each distance that it can be set to. */

@@ -2,7 +2,7 @@ import { toolsOf, type Shop } from '../../shop/index.ts';
 import { dialsOf } from '../method/dials.ts';
 import { SLED } from '../method/sled.ts';
 
-/** The distances of a saw that comes from above, and of the sled that it shares with the one below. */
+/** The distances of a saw that comes from above, and of the sled it shares with the one below. */
 export const onOverheadSaw = (shop: Shop) =>
   dialsOf(shop, {
     ...SLED,

@@ -1,7 +1,7 @@
 /**
  * Names one thing to be done to some pieces, by what it is and to what: joint, member, feature and
- * stage; task and part; glue-up and what it closes. Never a place in the order and never a figure, so
- * that a tick, a pin or a measurement survives a new plan.
+ * stage; task and part; glue-up and what it closes. Never a place in the order and never a figure,
+ * so that a tick, a pin or a measurement survives a new plan.
  */
 export type WorkId = string;
 

@@ -127,9 +127,11 @@ const inStages = ({ stages }: Assembly): string => {
 
 function summary(assemblies: readonly Assembly[]): string {
   const count = assemblies.reduce((sum, own) => sum + own.count, 0);
+  const made = counted(count, 'assembly', 'assemblies');
+  const designs = counted(assemblies.length, 'design', 'designs');
   return count === 0
     ? ''
-    : `${counted(count, 'assembly', 'assemblies')} in ${counted(assemblies.length, 'design', 'designs')}, as the joints ask for them. Each goes together along straight ways that were tried and are free.`;
+    : `${made} in ${designs}, as the joints ask for them. Each goes together along straight ways that were tried and are free.`;
 }
 
 /** Why some of it can’t be put together, and the length with which it can. */

@@ -65,7 +65,8 @@ export function JobRow({
 function wordsOf({ joints, parts, plan }: JobSummary): string {
   if (joints === 0) return parts === 0 ? 'Next: its parts' : 'Next: its joints';
   if (!plan) return '';
-  const takes = `${counted(plan.setups, 'set-up', 'set-ups')}, about ${Math.round(plan.minutes)} min to set`;
+  const setups = counted(plan.setups, 'set-up', 'set-ups');
+  const takes = `${setups}, about ${Math.round(plan.minutes)} min to set`;
   return plan.isNow ? takes : `${takes}, before it was changed`;
 }
 

@@ -16,7 +16,7 @@ export interface Step {
   readonly x: Mm;
 }
 
-/** What a kind's drawing is made from: the wood that stays at the end, and the hollows it goes into. */
+/** What a drawing is made from: the wood that stays at the end, and the hollows it goes into. */
 export interface Drawn {
   readonly members: Members;
   readonly setBack: Mm;
@@ -210,7 +210,7 @@ export interface Sheet {
   readonly length: Line;
   /** Through the tenoned piece, from its reference face. */
   readonly through: Line;
-  /** Across the tenoned piece, from its reference edge; `acrossNear` on the other side of the view. */
+  /** Across the tenoned piece, from its reference edge; `Near` on the other side of the view. */
   readonly across: Line;
   readonly acrossNear: Line;
   /** Into the mortised piece, from the edge the tenon enters. */

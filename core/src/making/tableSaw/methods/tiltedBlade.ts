@@ -12,7 +12,7 @@ import {
 import { capital, say, type Mm } from '../../../ground/index.ts';
 import { overBlade } from '../../method/blades.ts';
 import { onTableSaw } from '../figures.ts';
-import { kerfName, kerfRounding, placeOf, slotKerfs } from '../kerfs.ts';
+import { kerfName, kerfRounding, placeOf, slotKerfs, type KerfPlace } from '../kerfs.ts';
 import { called, clearing, type Method } from '../../method/method.ts';
 import { missing, over, under } from '../../method/refusal.ts';
 import {
@@ -431,7 +431,7 @@ export const tiltedSlot: Method<SlotFeature> = {
         passes: fences.map((fence, i) => ({
           id: `kerf-${i + 1}`,
           words: say(
-            `{Other face} down, fence on the ${guideSide(saw, true)} of the blade, the corner that stands out along it; the kerf at the ${typeof places[i] === 'string' ? `${places[i]} wall` : 'web between'}`,
+            `{Other face} down, fence on the ${guideSide(saw, true)} of the blade, the corner that stands out along it; the kerf at the ${wallOf(places[i]!)}`,
           ),
           seat: { table: 'other-face', 'fence-face': 'worked-end' },
           figures: { across: fence.id, height: heights[i]!.id },
@@ -451,3 +451,6 @@ export const tiltedSlot: Method<SlotFeature> = {
     ];
   },
 };
+
+const wallOf = (place: KerfPlace): string =>
+  typeof place === 'string' ? `${place} wall` : 'web between';
