@@ -1,5 +1,6 @@
 import Joi from 'joi';
 import { difference, union, roundTo, say, type Mm } from '../../../ground/index.ts';
+import type { Piece } from '../../../shop/index.ts';
 import {
   blind,
   blindDimensions,
@@ -100,6 +101,19 @@ const asHaunched = (params: RebatedParams): HaunchedParams => ({
 
 /** From the reference face to the rebate's floor: the far wall of the mortise. */
 const floorOf = (params: RebatedParams): Mm => derive(asBlind(params)).wall + params.mortiseWidth;
+
+/** The tenon, its haunch, and the long shoulder that reaches over the other piece's rebate. */
+function tonguesOf(params: RebatedParams, { thickness, width }: Piece): Tongue[] {
+  const { faceShoulder: a, tenonLength: L, rebateWidth: rw } = params;
+  const cheek = a + derive(asBlind(params, width)).tenonThickness;
+  const hw = haunchOf(params);
+  const haunch: Tongue = { x: [L - rw, L], y: [a, cheek], z: [0, hw] };
+  return [
+    { x: [0, L], y: [a, cheek], z: [hw, width] },
+    ...(hw ? [haunch] : []),
+    { x: [L - rw, L], y: [cheek, thickness], z: [0, width] },
+  ];
+}
 
 export const rebated: JointKind<RebatedParams> = {
   id: 'rebated',
@@ -302,13 +316,8 @@ export const rebated: JointKind<RebatedParams> = {
       const own = asBlind(params, piece.width);
       const t = derive(own).tenonThickness;
       const rebate = grooveShape(piece, 'other', [floor, piece.thickness], rw);
-      const z = [0, piece.width] as const;
       const hw = haunchOf(params);
-      const { mustRemain, mustBeEmpty } = endShape(piece, spot, L, [
-        { x: [0, L], y: [a, a + t], z: [hw, piece.width] },
-        ...(hw ? [{ x: [L - rw, L] as const, y: [a, a + t] as const, z: [0, hw] as const }] : []),
-        { x: [L - rw, L], y: [a + t, piece.thickness], z },
-      ]);
+      const { mustRemain, mustBeEmpty } = endShape(piece, spot, L, tonguesOf(params, piece));
       const x = alongOf(piece, spot);
       return {
         mustRemain: difference(mustRemain, rebate),
@@ -412,14 +421,13 @@ export const rebated: JointKind<RebatedParams> = {
   fit: (params, members) => blind.fit(asBlind(params), members),
   drawing(params, members) {
     const own = asBlind(params, members.tenoned.width);
-    const { tenonThickness: t, wall: p, along } = derive(own);
-    const { faceShoulder: a, tenonLength: L, mortiseWidth: m, rebateWidth: rw } = params;
+    const { wall: p, along } = derive(own);
+    const { mortiseWidth: m, rebateWidth: rw } = params;
     const { thickness: T, width: W } = members.tenoned;
     const { thickness: S, length } = members.mortised;
     const floor = floorOf(params);
     const hw = haunchOf(params);
     const clearance = params.haunchClearance ?? 0;
-    const haunch: Tongue = { x: [L - rw, L], y: [a, a + t], z: [0, hw] };
     const pocket: Hollow = {
       x: [along, params.position],
       y: [p, p + m],
@@ -430,23 +438,14 @@ export const rebated: JointKind<RebatedParams> = {
       members,
       setBack: 0,
       along,
-      reach: L,
-      tongues: [
-        { x: [0, L], y: [a, a + t], z: [hw, W] },
-        ...(hw ? [haunch] : []),
-        { x: [L - rw, L], y: [floor, T], z: [W - rw, W] },
-      ],
+      reach: params.tenonLength,
+      tongues: tonguesOf(params, members.tenoned),
       hollows: [
         { x: [0, length], y: [floor, S], depth: [0, rw], ends: 'squared' },
         ...(hw ? [pocket] : []),
         hollowOf(own),
       ],
-      /** Seen beyond the section, the other face reaches over the rebate. */
-      section: [
-        { until: a, x: 0 },
-        { until: a + t, x: -L },
-        { until: T, x: -rw },
-      ],
+      groove: { y: [floor, T], z: [W - rw, W] },
     });
     const gone = new Set(['tenonWidth', 'edgeShoulder', 'farEdgeShoulder', 'setBack']);
     return {
