@@ -8,11 +8,13 @@ import {
   recordState,
   type Observation,
 } from '../../shop/record/index.ts';
+import type { Job } from '../../design/job/index.ts';
 import { demo } from '../../testing/demo.ts';
 import { loadModeller } from '../../testing/modeller.ts';
 import { assemblyPlan } from '../assembly/index.ts';
 import { begunIn, cutOtherwise, howFarCut, logLines } from '../floor/index.ts';
 import { planJob, setupsOf } from '../plan/index.ts';
+import { shapingOf, tasksOf } from '../tasks/index.ts';
 import { glueUpsOf, worksOnParts } from './index.ts';
 
 let modeller: Modeller;
@@ -47,6 +49,24 @@ describe.each(['looms', 'racks'] as const)('works of the %s beside the joints', 
       expect(pieces).toBeGreaterThan(0);
       expect(minutes).toBeGreaterThan(0);
     }
+  });
+
+  it('take as long as the tasks they are of, each set once; a shape that can’t be made is none', () => {
+    const minutes = (all: readonly { readonly minutes: number }[]) =>
+      all.reduce((sum, own) => sum + own.minutes, 0);
+    expect(minutes(onParts)).toBeCloseTo(
+      minutes(tasksOf(job, shop)) + minutes(shapingOf(job, shop)),
+      6,
+    );
+    const [part] = job.parts as [Job['parts'][number]];
+    const round = (radius: number): Job => ({
+      ...job,
+      shapes: [{ id: 'r', kind: 'round-over', part: part.id, params: { radius } }],
+    });
+    const shaped = (radius: number) =>
+      worksOnParts(round(radius), shop).filter(({ when }) => when === 'shaped');
+    expect(shaped(3).map(({ to, pieces }) => [to, pieces])).toEqual([[part.name, part.quantity]]);
+    expect(shaped(900)).toEqual([]);
   });
 
   it('keep their names when every size is another', () => {

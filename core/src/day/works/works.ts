@@ -23,18 +23,21 @@ export interface Work {
 /** Tasks on parts and what they are shaped to, part by part, in the order they could be done in. */
 export function worksOnParts(job: Job, shop: Shop): Work[] {
   const partOf = new Map(job.parts.map((part) => [part.id, part]));
-  const tasks = tasksOf(job, shop).flatMap(({ when, title, figure, parts }) =>
-    parts.map(({ work, part, pieces, minutes }): Work => ({
+  const tasks = tasksOf(job, shop).flatMap(({ when, title, figure, parts, minutes: whole }) => {
+    /** It is set once, for whichever part comes first. */
+    const setting = whole - parts.reduce((sum, { minutes }) => sum + minutes, 0);
+    return parts.map(({ work, part, pieces, minutes }, i): Work => ({
       id: work,
       when,
       title,
       to: partOf.get(part)?.name ?? part,
       pieces,
-      minutes,
+      minutes: i === 0 ? setting + minutes : minutes,
       ...(figure && { figure: figure.value }),
-    })),
-  );
-  const shapes = shapingOf(job, shop).flatMap(({ kind, shapes, minutes }) =>
+    }));
+  });
+  const possible = shapingOf(job, shop).filter(({ problems }) => !problems.length);
+  const shapes = possible.flatMap(({ kind, shapes, minutes }) =>
     shapes.map((shape): Work => ({
       id: shapeWork(shape),
       when: 'shaped',
