@@ -76,7 +76,7 @@ const without = <T extends Identified>(all: readonly T[], id: string): T[] =>
   all.filter((other) => other.id !== id);
 
 /** Lists that a job has only where there is something in them. */
-type Optional = 'skipped' | 'shapes' | 'away' | 'standing' | 'order' | 'pins' | 'boards';
+type Optional = 'skipped' | 'shapes' | 'away' | 'standing' | 'order' | 'pins';
 
 const withList = <K extends Optional>(job: Job, key: K, list: NonNullable<Job[K]>): Job => {
   const { [key]: _, ...rest } = job;

@@ -63,15 +63,15 @@ function grooveSetup(
     ...arbor,
     guides: [],
     stage: 'groove',
-    figures: [...kerfs.map(({ fence }) => fence), height],
-    passes: kerfs.flatMap((at, i): Pass[] => {
+    figures: [...fencesOf(kerfs), height],
+    passes: kerfs.flatMap((cut, i): Pass[] => {
       const seat = { 'fence-face': 'reference-face', table: edge } as const;
       const path = {
         id: `kerf-${i + 1}`,
         seat,
-        figures: { across: at.fence.id, height: height.id },
+        figures: { across: cut.fence.id, height: height.id },
       };
-      const words = say([down, at.words].filter(Boolean).join('; '));
+      const words = say([down, cut.words].filter(Boolean).join('; '));
       return arbor.between
         ? overLevels(path, words, height.set.value, kerf, shop)
         : [{ ...path, words }];

@@ -107,11 +107,13 @@ export const sawSlot: Method<SlotFeature> = {
         ...onEnd(saw, jig),
         stage: 'slot',
         figures: [...kerfs.map(({ fence }) => fence), height],
-        passes: kerfs.map((at, i): Pass => ({
+        passes: kerfs.map((cut, i): Pass => ({
           id: `kerf-${i + 1}`,
-          words: say([`Worked end down, ${words} to the jig`, at.words].filter(Boolean).join('; ')),
+          words: say(
+            [`Worked end down, ${words} to the jig`, cut.words].filter(Boolean).join('; '),
+          ),
           seat: { 'jig-face': face, table: 'worked-end' },
-          figures: { across: at.fence.id, height: height.id },
+          figures: { across: cut.fence.id, height: height.id },
         })),
         occurrences,
         checks: [
