@@ -1,5 +1,5 @@
 import { Dropdown } from 'antd';
-import { useEffect, useRef } from 'react';
+import { useState } from 'react';
 import type { JobSummary, Place } from '../../server/api.ts';
 import { MenuButton } from './MenuButton.tsx';
 
@@ -24,8 +24,7 @@ const MOVES: Readonly<Record<Place, readonly (readonly [place: Place, label: str
 
 /** The menu of a job, open as soon as it is there: it was asked for. */
 export default function JobMenu({ job, deeds }: { job: JobSummary; deeds: JobDeeds }) {
-  const button = useRef<HTMLButtonElement>(null);
-  useEffect(() => button.current?.click(), []);
+  const [isOpen, setOpen] = useState(true);
   const items = [
     { key: 'file', label: 'Save as a job file', onClick: () => deeds.save(job) },
     { key: 'copy', label: 'Make another like it', onClick: () => deeds.copy(job, true) },
@@ -41,8 +40,8 @@ export default function JobMenu({ job, deeds }: { job: JobSummary; deeds: JobDee
     })),
   ];
   return (
-    <Dropdown trigger={['click']} menu={{ items }} autoFocus>
-      <MenuButton job={job} ref={button} />
+    <Dropdown trigger={['click']} menu={{ items }} open={isOpen} onOpenChange={setOpen} autoFocus>
+      <MenuButton job={job} />
     </Dropdown>
   );
 }

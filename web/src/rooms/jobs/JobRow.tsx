@@ -1,7 +1,7 @@
-import { counted } from '@velk/core/ground';
 import './jobs.css';
 import { Suspense, useMemo, useState } from 'react';
 import { Link } from 'react-router';
+import { counted } from '@velk/core/ground';
 import type { JobSummary } from '../../server/api.ts';
 import { dateName } from '../../browser/dates.ts';
 import { SmallStick } from '../../frame/StoryStick.tsx';
@@ -55,7 +55,7 @@ export function JobRow({
           <JobMenu job={job} deeds={deeds} />
         </Suspense>
       ) : (
-        <MenuButton job={job} onPress={() => setAsked(true)} />
+        <MenuButton job={job} onClick={() => setAsked(true)} />
       )}
       {job.plan && <SmallStick stages={stages} />}
     </div>
