@@ -1,5 +1,5 @@
-import { counted, pluralOf } from '@velk/core/ground';
 import './assembly.css';
+import { counted, pluralOf } from '@velk/core/ground';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import {

@@ -1,5 +1,5 @@
-import { counted } from '@velk/core/ground';
 import './chest.css';
+import { counted } from '@velk/core/ground';
 import { Button } from 'antd';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useMemo, useRef, useState } from 'react';

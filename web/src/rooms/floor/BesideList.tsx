@@ -1,6 +1,6 @@
 import './floor.css';
 import { useMemo } from 'react';
-import { glueUpsOf, worksOnParts, type Plan, type Work } from '@velk/core/day';
+import { glueUpsOf, type Plan, type Work } from '@velk/core/day';
 import { useAssembly } from '../../planning/useAssembly.ts';
 import { useWorked } from '../../recording/useWorked.ts';
 import { WorkTick } from '../../recording/WorkTick.tsx';
@@ -9,28 +9,27 @@ import { Length } from '../../widgets/Length.tsx';
 import { Clock } from './Clock.tsx';
 
 /** What is done to the parts before their joints are cut. */
-export function BeforeTheJoints({ plan }: { plan: Plan }) {
-  return <Works title="Before the joints" works={useOnParts(plan, ['before', 'shaped'])} />;
-}
-
-/** What is done once they are: the dry fit, the glue, and what comes off after it. */
-export function AfterTheJoints({ plan }: { plan: Plan }) {
-  const { job, shop } = plan.basis;
-  const { plan: assembly } = useAssembly(job, shop);
-  const glued = useMemo(() => glueUpsOf(assembly?.assemblies ?? []), [assembly]);
-  const [dry, after] = [useOnParts(plan, ['dry']), useOnParts(plan, ['after'])];
+export function BeforeTheJoints({ onParts }: { onParts: readonly Work[] }) {
   return (
-    <>
-      <Works title="After the dry fit" works={dry} />
-      <Works title="Glue-ups" works={glued} />
-      <Works title="Once the glue has set" works={after} />
-    </>
+    <Works
+      title="Before the joints"
+      works={onParts.filter(({ when }) => when === 'before' || when === 'shaped')}
+    />
   );
 }
 
-function useOnParts({ basis: { job, shop } }: Plan, when: readonly Work['when'][]): Work[] {
-  const all = useMemo(() => worksOnParts(job, shop), [job, shop]);
-  return all.filter((work) => when.includes(work.when));
+/** What is done once they are: the dry fit, the glue, and what comes off after it. */
+export function AfterTheJoints({ plan, onParts }: { plan: Plan; onParts: readonly Work[] }) {
+  const { job, shop } = plan.basis;
+  const { plan: assembly } = useAssembly(job, shop);
+  const glued = useMemo(() => glueUpsOf(assembly?.assemblies ?? []), [assembly]);
+  return (
+    <>
+      <Works title="After the dry fit" works={onParts.filter(({ when }) => when === 'dry')} />
+      <Works title="Glue-ups" works={glued} />
+      <Works title="Once the glue has set" works={onParts.filter(({ when }) => when === 'after')} />
+    </>
+  );
 }
 
 /** Works that are done at one setting: of one sort, to one figure. */

@@ -1,5 +1,6 @@
 import './floor.css';
-import type { Card, Plan } from '@velk/core/day';
+import { useMemo } from 'react';
+import { worksOnParts, type Card, type Plan } from '@velk/core/day';
 import type { usePedal } from '../../recording/usePedal.ts';
 import { AfterTheJoints, BeforeTheJoints } from './BesideList.tsx';
 import type { Floor } from './useFloor.ts';
@@ -16,9 +17,11 @@ export function FloorList({
   pedal: ReturnType<typeof usePedal>;
   onPick: (card: Card) => void;
 }) {
+  const { job, shop } = plan.basis;
+  const onParts = useMemo(() => worksOnParts(job, shop), [job, shop]);
   return (
     <section className="floorlist" aria-label="All cards">
-      <BeforeTheJoints plan={plan} />
+      <BeforeTheJoints onParts={onParts} />
       <ol>
         {cards.map(({ card, view, done, of }, i) => (
           <li key={card.id}>
@@ -34,7 +37,7 @@ export function FloorList({
           </li>
         ))}
       </ol>
-      <AfterTheJoints plan={plan} />
+      <AfterTheJoints plan={plan} onParts={onParts} />
       <p>
         {pedal.learning ? (
           'Press the pedal now, or the key that should do what it does; Escape leaves it as it was.'

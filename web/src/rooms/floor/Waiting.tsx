@@ -1,5 +1,5 @@
-import { pluralOf } from '@velk/core/ground';
 import './floor.css';
+import { pluralOf } from '@velk/core/ground';
 import { useAppSelector } from '../../store.ts';
 import { takeVersion } from '../../frame/installing.ts';
 

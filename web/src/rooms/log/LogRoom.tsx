@@ -1,5 +1,5 @@
-import { counted } from '@velk/core/ground';
 import './log.css';
+import { counted } from '@velk/core/ground';
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import {

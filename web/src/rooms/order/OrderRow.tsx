@@ -1,5 +1,5 @@
-import { counted, pluralOf } from '@velk/core/ground';
 import './order.css';
+import { counted, pluralOf } from '@velk/core/ground';
 import { useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { useRef, type KeyboardEvent, type ReactNode } from 'react';

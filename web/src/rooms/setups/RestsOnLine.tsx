@@ -1,5 +1,5 @@
-import { pluralOf } from '@velk/core/ground';
 import './setups.css';
+import { pluralOf } from '@velk/core/ground';
 import { restsOn, type RestsOn } from '@velk/core/shop';
 import { toolsOn, type Card, type Plan } from '@velk/core/day';
 import type { LengthStyle } from '@velk/core/ground';
