@@ -113,15 +113,15 @@ test('what is done beside the joints is ticked, counted on the floor and logged 
   await openLooms(page, velk, 'order');
   await page.getByRole('link', { name: 'Before and after' }).click();
   const rail = (ending: string) => ({ name: `Plane to thickness, Cross rail: ${ending}` });
-  const all = page.getByRole('checkbox', rail('done'));
+  const locator = page.getByRole('checkbox', rail('done'));
   await page.getByRole('button', rail('one more')).click();
   await page.getByRole('button', rail('one more')).click();
   await expect(page.getByRole('button', rail('one more'))).toHaveText('2 of 25');
-  await all.check();
+  await locator.check();
   await page.reload();
-  await expect(all).toBeChecked();
+  await expect(locator).toBeChecked();
   /** Pressed again the last tick goes, and no other. */
-  await all.uncheck();
+  await locator.uncheck();
   await expect(page.getByRole('button', rail('one more'))).toHaveText('2 of 25');
   await page.getByRole('checkbox', { name: 'Rest, Foot: done' }).check();
 

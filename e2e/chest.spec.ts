@@ -38,9 +38,9 @@ test('a kerf is measured from pieces cut in two, taken by a press, told on the c
   velk,
 }) => {
   await page.goto(`${velk.url}/chest/rip`);
-  const found = page.getByRole('region', { name: 'Found by measuring' });
-  await expect(found).toContainText('as it is stated, not measured');
-  await found.getByRole('button', { name: 'Measure it' }).click();
+  const locator = page.getByRole('region', { name: 'Found by measuring' });
+  await expect(locator).toContainText('as it is stated, not measured');
+  await locator.getByRole('button', { name: 'Measure it' }).click();
   const rows = [
     ['500', '250', '246.9'],
     ['500', '240', '256,88'],
@@ -48,17 +48,17 @@ test('a kerf is measured from pieces cut in two, taken by a press, told on the c
   ];
   for (const [i, row] of rows.entries())
     for (const [j, name] of ['Before', 'One part', 'Other part'].entries())
-      await found.getByLabel(`${name}, reading ${i + 1}, mm`).fill(row[j]!);
+      await locator.getByLabel(`${name}, reading ${i + 1}, mm`).fill(row[j]!);
   /** What can’t be read stays as it was typed, and counts for nothing. */
-  await expect(found.getByRole('alert')).toBeVisible();
-  await expect(found.getByRole('status')).toContainText(
+  await expect(locator.getByRole('alert')).toBeVisible();
+  await expect(locator.getByRole('status')).toContainText(
     /^3.11\s?mm, scatter 0.01\s?mm over 2; until now/,
   );
   await page.reload();
-  await found.getByRole('button', { name: 'Measure it' }).click();
-  await expect(found.getByLabel('Before, reading 3, mm')).toHaveValue('400 mmm');
-  await found.getByRole('button', { name: 'Take it' }).click();
-  await expect(found).toContainText(/3.11\s?mm measured \d{4}-\d\d-\d\d, 2 times/);
+  await locator.getByRole('button', { name: 'Measure it' }).click();
+  await expect(locator.getByLabel('Before, reading 3, mm')).toHaveValue('400 mmm');
+  await locator.getByRole('button', { name: 'Take it' }).click();
+  await expect(locator).toContainText(/3.11\s?mm measured \d{4}-\d\d-\d\d, 2 times/);
   await expect(page.getByLabel('Rip blade, flat teeth, kerf, mm')).toHaveValue('3.11');
   await expect(page.getByRole('status').filter({ hasText: 'Saved' })).toBeVisible();
   await openLooms(page, velk, 'order');
@@ -70,7 +70,7 @@ test('a kerf is measured from pieces cut in two, taken by a press, told on the c
   await expect(page.getByText(/Rip blade, flat teeth, kerf/i)).toBeVisible();
   await page.goto(`${velk.url}/chest/rip`);
   await page.getByRole('button', { name: 'Undo' }).click();
-  await expect(found).toContainText('as it is stated, not measured');
+  await expect(locator).toContainText('as it is stated, not measured');
 });
 
 test('a tool that a plan uses can’t be removed, and says whose', async ({ page, velk }) => {

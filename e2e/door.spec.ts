@@ -67,8 +67,8 @@ test('the address that was printed lets a browser in, once and for all; any othe
           let left = asked.length;
           /** Nothing was ever kept in it: it was made by being looked for. */
           if (!left) resolve([]);
-          for (const one of asked)
-            one.onsuccess = () => --left === 0 && resolve(asked.map(({ result }) => result));
+          for (const request of asked)
+            request.onsuccess = () => --left === 0 && resolve(asked.map(({ result }) => result));
         };
       });
     const all = await Promise.all(['velk', 'velk-record'].map(rows));

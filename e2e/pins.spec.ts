@@ -61,9 +61,9 @@ test('a set-up is pinned first, before another and to a day; what contradicts is
   await expect(page.getByText(/is not kept/)).toHaveCount(0);
   const begun = (id: string) =>
     rows(page).evaluateAll((all, own) => {
-      const at = all.findIndex((li) => li.getAttribute('data-card') === own);
+      const index = all.findIndex((li) => li.getAttribute('data-card') === own);
       return all
-        .slice(0, at + 1)
+        .slice(0, index + 1)
         .reverse()
         .map((li) => li.querySelector('.dayhead h2')?.textContent)
         .find(Boolean);

@@ -16,9 +16,9 @@ const health = (url: string) =>
 test('npm start runs twice side by side on one database, survives kill -9 of server and database, and keeps the work', async () => {
   test.setTimeout(240_000);
   const data = mkdtempSync(join(tmpdir(), 'velk-start-'));
-  const [one, two] = [await start(data), await start(data)];
+  const [started, two] = [await start(data), await start(data)];
   try {
-    expect(one.url).not.toBe(two.url);
+    expect(started.url).not.toBe(two.url);
     const job = {
       name: 'Kept',
       notes: '',
@@ -28,12 +28,12 @@ test('npm start runs twice side by side on one database, survives kill -9 of ser
       parts: [],
       joints: [],
     };
-    const made = await fetch(`${one.url}/api/jobs`, {
+    const response = await fetch(`${started.url}/api/jobs`, {
       method: 'POST',
       headers,
       body: JSON.stringify({ job }),
     });
-    expect(made.status).toBe(201);
+    expect(response.status).toBe(201);
     /** Names of the jobs; none while the database is away. */
     const names = async (url: string): Promise<string[]> => {
       const answer = await fetch(`${url}/api/jobs`, { headers }).catch(() => undefined);
@@ -46,12 +46,12 @@ test('npm start runs twice side by side on one database, survives kill -9 of ser
     );
     process.kill(postgres, 'SIGKILL');
     await expect
-      .poll(() => one.said() + two.said(), { timeout: 40_000 })
+      .poll(() => started.said() + two.said(), { timeout: 40_000 })
       .toContain('The database stopped; starting it again.');
-    await expect.poll(() => names(one.url), { timeout: 40_000 }).toContain('Kept');
+    await expect.poll(() => names(started.url), { timeout: 40_000 }).toContain('Kept');
 
-    one.child.kill('SIGKILL');
-    await expect.poll(() => health(one.url), { timeout: 20_000 }).toBe(0);
+    started.child.kill('SIGKILL');
+    await expect.poll(() => health(started.url), { timeout: 20_000 }).toBe(0);
     expect(await health(two.url)).toBe(200);
     const three = await start(data);
     await expect.poll(() => names(three.url)).toContain('Kept');
@@ -132,7 +132,7 @@ test('npm start runs twice side by side on one database, survives kill -9 of ser
     }
     await stop(three.child);
   } finally {
-    one.child.kill('SIGKILL');
+    started.child.kill('SIGKILL');
     await stop(two.child);
   }
   expect(await health(two.url)).toBe(0);
@@ -186,11 +186,11 @@ test('a first start that was killed, a stale process number, and what can’t be
       kill(child);
       killDatabase();
     }
-    const one = await start(data);
-    expect(await health(one.url)).toBe(200);
+    const started = await start(data);
+    expect(await health(started.url)).toBe(200);
     /** As after a power cut: the number in the file is by now another program’s. */
     const database = readFileSync(postmaster, 'utf8');
-    one.child.kill('SIGKILL');
+    started.child.kill('SIGKILL');
     killDatabase();
     await new Promise((resolve) => setTimeout(resolve, 500));
     writeFileSync(postmaster, database.replace(/^\d+/, String(process.pid)));

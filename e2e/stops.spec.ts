@@ -12,10 +12,10 @@ test('a stop is red on its card, read before its figures are shown, kept with th
     rail: { length: 250 },
     routes: { tenoned: route },
   });
-  const made = await request.post(`${velk.url}/api/jobs`, {
+  const response = await request.post(`${velk.url}/api/jobs`, {
     data: { job: { ...job, name: 'Short rails' } },
   });
-  const { id } = (await made.json()) as { id: string };
+  const { id } = (await response.json()) as { id: string };
   await page.goto(`${velk.url}/job/${id}/order`);
   const card = page.getByRole('link', { name: /^Shoulders, crosscut/ }).first();
   await card.click();
@@ -43,10 +43,10 @@ test('a card whose joint is gone by undo or redo gives way to the order; the app
   velk,
   request,
 }) => {
-  const made = await request.post(`${velk.url}/api/jobs`, {
+  const response = await request.post(`${velk.url}/api/jobs`, {
     data: { job: { ...jobWith(), name: 'One joint' } },
   });
-  const { id } = (await made.json()) as { id: string };
+  const { id } = (await response.json()) as { id: string };
   const broken: string[] = [];
   page.on('pageerror', (error) => broken.push(error.message));
   await page.goto(`${velk.url}/job/${id}/joints`);
@@ -67,8 +67,8 @@ test('a way that no longer exists is told with its reason, and nothing is cut in
   request,
 }) => {
   const job = { ...jobWith({ routes: { tenoned: 'saw-by-magic' } }), name: 'Misspelt' };
-  const made = await request.post(`${velk.url}/api/jobs`, { data: { job } });
-  const { id } = (await made.json()) as { id: string };
+  const response = await request.post(`${velk.url}/api/jobs`, { data: { job } });
+  const { id } = (await response.json()) as { id: string };
   await page.goto(`${velk.url}/job/${id}/methods`);
   await expect(page.getByRole('alert')).toContainText(
     '“saw-by-magic” is no way of cutting that Velk knows',

@@ -35,29 +35,29 @@ export function crowdedJob(count: number): Job {
 
 /** A job of `count` joints that differ, so that few set-ups merge. */
 export function jobOf(count: number): Job {
-  const one = jobWith();
+  const job = jobWith();
   return {
-    ...one,
+    ...job,
     parts: [
-      ...one.parts,
+      ...job.parts,
       ...Array.from({ length: count }, (_, i) => ({
-        ...one.parts[1]!,
+        ...job.parts[1]!,
         id: `stile-${i}`,
         name: `Stile ${i}`,
       })),
       ...Array.from({ length: count }, (_, i) => ({
-        ...one.parts[0]!,
+        ...job.parts[0]!,
         id: `rail-${i}`,
         name: `Rail ${i}`,
       })),
     ],
     joints: Array.from({ length: count }, (_, i) => ({
-      ...one.joints[0]!,
-      tenoned: { ...one.joints[0]!.tenoned, part: `rail-${i}` },
-      mortised: { ...one.joints[0]!.mortised, part: `stile-${i}` },
+      ...job.joints[0]!,
+      tenoned: { ...job.joints[0]!.tenoned, part: `rail-${i}` },
+      mortised: { ...job.joints[0]!.mortised, part: `stile-${i}` },
       id: `joint-${i}`,
       params: {
-        ...one.joints[0]!.params,
+        ...job.joints[0]!.params,
         tenonLength: 15 + (i % 17) * 0.7,
         faceShoulder: 5 + (i % 23) * 0.13,
         position: 40 + (i % 31),

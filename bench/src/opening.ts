@@ -48,11 +48,11 @@ async function proved(id: string): Promise<void> {
 /** Bytes that the list of jobs fetches until it stands there in its letters, as they come. */
 async function firstPage(): Promise<number> {
   /** What its worker takes in for later is no part of it. */
-  const own = await browser.newContext({
+  const context = await browser.newContext({
     extraHTTPHeaders: { authorization },
     serviceWorkers: 'block',
   });
-  const page = await own.newPage();
+  const page = await context.newPage();
   let bytes = 0;
   const network = await page.context().newCDPSession(page);
   await network.send('Network.enable');
@@ -61,7 +61,7 @@ async function firstPage(): Promise<number> {
   await page.getByRole('heading', { name: 'On the bench' }).waitFor();
   await page.waitForLoadState('load');
   await page.evaluate(() => document.fonts.ready.then(() => undefined));
-  await own.close();
+  await context.close();
   return bytes;
 }
 

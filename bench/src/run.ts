@@ -93,11 +93,11 @@ console.log(
 );
 const solver = createSolver(await loadHighs());
 for (const count of [2, 10, 40]) {
-  const own = jobOf(count);
-  const { least, cards } = planJob(own, TEST_SHOP);
-  const bound = leastMinutes(own, TEST_SHOP, solver) ?? least;
+  const ownJob = jobOf(count);
+  const { least, cards } = planJob(ownJob, TEST_SHOP);
+  const bound = leastMinutes(ownJob, TEST_SHOP, solver) ?? least;
   const shares = [1, 5].map((seconds) => {
-    const search = orderSearch(own, TEST_SHOP, { moves: 1e8, seed: 1 })!;
+    const search = orderSearch(ownJob, TEST_SHOP, { moves: 1e8, seed: 1 })!;
     for (const end = performance.now() + 1000 * seconds; performance.now() < end;)
       search.advance(1000);
     return search.best().minutes / bound;
@@ -241,9 +241,9 @@ const planks = [2400, 3000, 3600].map((length) => ({
 }));
 const twenty = time(() => nest(planks, blanks(20), 3.2), 2);
 for (const count of [20, 200, 1000]) {
-  let found = nest(planks, [], 3.2);
-  const taken = time(() => (found = nest(planks, blanks(count), 3.2)), 1);
+  let foundNest = nest(planks, [], 3.2);
+  const taken = time(() => (foundNest = nest(planks, blanks(count), 3.2)), 1);
   console.log(
-    `  ${String(count).padStart(4)}: ${(taken / twenty / (count / 20)).toFixed(2)} of linear (${taken.toFixed(0)} ms here), ${(found.volume / found.least).toFixed(3)} of the bound`,
+    `  ${String(count).padStart(4)}: ${(taken / twenty / (count / 20)).toFixed(2)} of linear (${taken.toFixed(0)} ms here), ${(foundNest.volume / foundNest.least).toFixed(3)} of the bound`,
   );
 }

@@ -49,15 +49,15 @@ for (const { id } of JOINT_KINDS)
       seed: SEED,
     })) {
       if (!goes) continue;
-      const own = withScales(shop, 0.05);
+      const ownShop = withScales(shop, 0.05);
       for (const by of [-1, 1]) {
-        const truly = wrong(own, by, SECRETS);
-        const tried = worked(modeller, planJob(job, own), truly);
+        const truly = wrong(ownShop, by, SECRETS);
+        const tried = worked(modeller, planJob(job, ownShop), truly);
         for (const one of tried)
           if (one.stuck) stuck.push(`${id}, ${methods.join('+')}: ${one.stuck}`);
         add(believed, tried);
-        add(known, worked(modeller, planJob(job, measured(own, truly)), truly));
-        add(right, worked(modeller, planJob(job, own), own));
+        add(known, worked(modeller, planJob(job, measured(ownShop, truly)), truly));
+        add(right, worked(modeller, planJob(job, ownShop), ownShop));
       }
       process.stdout.write('.');
     }

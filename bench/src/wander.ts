@@ -37,13 +37,13 @@ const oneOf = <T>(all: readonly T[]): T => all[Math.floor(random() * all.length)
 const placeOf = (page: Page, among: string): Promise<{ x: number; y: number } | null> =>
   page.evaluate(
     ([selector, not, at]) => {
-      const all = [...document.querySelectorAll<HTMLElement>(selector)].filter(
-        (one) => one.checkVisibility() && !new RegExp(not, 'i').test(one.innerText),
+      const elements = [...document.querySelectorAll<HTMLElement>(selector)].filter(
+        (element) => element.checkVisibility() && !new RegExp(not, 'i').test(element.innerText),
       );
-      const one = all[Math.floor(at * all.length)];
-      if (!one) return null;
-      one.scrollIntoView({ block: 'nearest' });
-      const { x, y, width, height } = one.getBoundingClientRect();
+      const element = elements[Math.floor(at * elements.length)];
+      if (!element) return null;
+      element.scrollIntoView({ block: 'nearest' });
+      const { x, y, width, height } = element.getBoundingClientRect();
       return { x: x + width / 2, y: y + height / 2 };
     },
     [among, NOT_PRESSED, random()] as const,
@@ -122,7 +122,7 @@ for (let minute = 0; minute <= minutes; minute++) {
 }
 await browser.close();
 const mean = (of: readonly Count[], what: keyof Count) =>
-  of.reduce((sum, one) => sum + one[what], 0) / of.length;
+  of.reduce((sum, count) => sum + count[what], 0) / of.length;
 const quarter = Math.ceil(counts.length / 4);
 const [early, late] = [counts.slice(quarter, 2 * quarter), counts.slice(-quarter)];
 const grown = (what: keyof Count) => (mean(late, what) / mean(early, what)).toFixed(2);

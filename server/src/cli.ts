@@ -48,15 +48,17 @@ program
     const modeller = await nodeModeller();
     const plan = planJob(resumed(file), file.shop, modeller);
     const { style } = shopIn(file.shop, file.job.units);
-    const found = card === undefined ? undefined : plan.cards[Number(card) - 1];
-    if (card !== undefined && !found) {
+    const foundCard = card === undefined ? undefined : plan.cards[Number(card) - 1];
+    if (card !== undefined && !foundCard) {
       console.error(`There is no card ${card}: the order has ${plan.cards.length}.`);
       process.exit(UNUSABLE);
     }
-    const said = found
-      ? cardWords(found, Number(card), plan, style, readingsOf(modeller, found, plan)).join('\n')
+    const said = foundCard
+      ? cardWords(foundCard, Number(card), plan, style, readingsOf(modeller, foundCard, plan)).join(
+          '\n',
+        )
       : inWords(file, plan);
-    console.log(json ? JSON.stringify(found ?? plan, null, 2) : said);
+    console.log(json ? JSON.stringify(foundCard ?? plan, null, 2) : said);
     process.exitCode = plan.hasErrors ? PLAN_HAS_ERRORS : OK;
   });
 
@@ -93,9 +95,9 @@ async function open(path: string): Promise<JobFile> {
     ]);
   const unreadable = () => refuse([`${path} can't be read.`]);
   if (path !== '-') {
-    const found = await stat(path).catch(unreadable);
-    if (found.isDirectory()) refuse([`${path} is a folder: name a job file.`]);
-    tooLarge(found.size);
+    const stats = await stat(path).catch(unreadable);
+    if (stats.isDirectory()) refuse([`${path} is a folder: name a job file.`]);
+    tooLarge(stats.size);
   }
   const given =
     path === '-' ? await text(process.stdin) : await readFile(path, 'utf8').catch(unreadable);

@@ -345,7 +345,7 @@ export async function escalations(): Promise<Outcome> {
     for (const { who, what, gains } of attempts) if (await gains()) gained.push(`${who}: ${what}`);
     const counts = (['velk-server', 'nobody', 'network'] as const).map(
       (who) =>
-        `${attempts.filter((one) => one.who === who).length} by ${who === 'network' ? 'the network' : who}`,
+        `${attempts.filter((attempt) => attempt.who === who).length} by ${who === 'network' ? 'the network' : who}`,
     );
     const seen = `${counts.join(', ')}: ${gained.length} gained something`;
     return { what: 'escalations', times: attempts.length, saves: 0, lost: gained, down: [], seen };

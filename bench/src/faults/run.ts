@@ -63,13 +63,13 @@ for (const name of names) {
   if (!asked)
     throw new Error(`“${name}” is no fault: take one of ${Object.keys(ASKED).join(', ')}.`);
   const start = Date.now();
-  const found = await asked[0](times ? Number(times) : asked[1]);
+  const outcome = await asked[0](times ? Number(times) : asked[1]);
   const minutes = ((Date.now() - start) / 60_000).toFixed(1);
-  const { what, saves, lost, down, seen } = found;
+  const { what, saves, lost, down, seen } = outcome;
   console.log(
-    `${what}: ${found.times} times, ${saves} saves, ${lost.length} lost, ${down.length} down, ${minutes} min. ${seen ?? ''}`,
+    `${what}: ${outcome.times} times, ${saves} saves, ${lost.length} lost, ${down.length} down, ${minutes} min. ${seen ?? ''}`,
   );
   for (const one of [...lost, ...down]) console.log(`  ${one}`);
-  keep(found);
+  keep(outcome);
   if (lost.length + down.length > 0) process.exitCode = 1;
 }

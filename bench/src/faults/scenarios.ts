@@ -32,11 +32,12 @@ async function withVelk<T>(work: (velk: Velk) => Promise<T>, at = tmpdir()): Pro
   }
 }
 
-const progress = (all: readonly Writer[]) => all.reduce((sum, one) => sum + one.saves, 0);
+const progress = (allWriters: readonly Writer[]) =>
+  allWriters.reduce((sum, writer) => sum + writer.saves, 0);
 
 /** Waits until something more is saved. @throws Error where that takes longer than a start may */
-async function moreSaved(all: readonly Writer[], than: number): Promise<void> {
-  for (let i = 0; progress(all) <= than; i++) {
+async function moreSaved(allWriters: readonly Writer[], than: number): Promise<void> {
+  for (let i = 0; progress(allWriters) <= than; i++) {
     if (i > 9000) throw new Error('Nothing is saved any more.');
     await sleep(10);
   }
@@ -48,13 +49,13 @@ async function moreSaved(all: readonly Writer[], than: number): Promise<void> {
  */
 export const kills = (times: number): Promise<Outcome> =>
   withVelk(async (velk) => {
-    const all = await writers(velk, 8);
+    const allWriters = await writers(velk, 8);
     const down: string[] = [];
     let done = 0;
     try {
       for (; done < times; done++) {
         const victim = VICTIMS[done % VICTIMS.length]!;
-        const before = progress(all);
+        const before = progress(allWriters);
         await sleep((done * 37) % 400);
         await velk.whole();
         velk.kill(victim);
@@ -63,12 +64,12 @@ export const kills = (times: number): Promise<Outcome> =>
           velk.start();
         }
         await velk.up();
-        await moreSaved(all, before);
+        await moreSaved(allWriters, before);
       }
     } catch (error) {
       down.push(`after ${done} kills: ${String(error)}`);
     }
-    return { what: 'killed while eight save', times: done, ...(await ended(all)), down };
+    return { what: 'killed while eight save', times: done, ...(await ended(allWriters)), down };
   });
 
 /**
@@ -77,22 +78,27 @@ export const kills = (times: number): Promise<Outcome> =>
  */
 export const databaseKills = (times: number): Promise<Outcome> =>
   withVelk(async (velk) => {
-    const all = await writers(velk, 6);
+    const allWriters = await writers(velk, 6);
     const down: string[] = [];
     let done = 0;
     try {
       for (; done < times; done++) {
-        const before = progress(all);
+        const before = progress(allWriters);
         await sleep((done * 37) % 400);
         await velk.whole();
         velk.kill('database');
         await velk.up();
-        await moreSaved(all, before);
+        await moreSaved(allWriters, before);
       }
     } catch (error) {
       down.push(`after ${done} kills: ${String(error)}`);
     }
-    return { what: 'database killed while six save', times: done, ...(await ended(all)), down };
+    return {
+      what: 'database killed while six save',
+      times: done,
+      ...(await ended(allWriters)),
+      down,
+    };
   });
 
 /**
@@ -107,7 +113,7 @@ const ORDINARY = ['/api/health', '/api/jobs', '/api/shop', '/api/access', '/api/
  */
 export const busy = (rounds: number): Promise<Outcome> =>
   withVelk(async (velk) => {
-    const all = await writers(velk, 4);
+    const allWriters = await writers(velk, 4);
     const idle = 'for (;;);';
     const others = Array.from({ length: 4 * availableParallelism() }, () =>
       spawn(process.execPath, ['-e', idle]),
@@ -121,7 +127,7 @@ export const busy = (rounds: number): Promise<Outcome> =>
           answered += status === 200 ? 1 : 0;
           if (status !== 200) wrong.push(`${path}: ${status} ${body.title ?? 'without a word'}`);
         }
-      await moreSaved(all, progress(all));
+      await moreSaved(allWriters, progress(allWriters));
     } finally {
       for (const other of others) other.kill('SIGKILL');
     }
@@ -129,7 +135,7 @@ export const busy = (rounds: number): Promise<Outcome> =>
     return {
       what: 'every processor kept busy',
       times: rounds,
-      ...(await ended(all)),
+      ...(await ended(allWriters)),
       down: wrong,
       seen,
     };
@@ -167,7 +173,7 @@ export async function firstStarts(times: number): Promise<Outcome> {
  */
 export const paused = (times: number): Promise<Outcome> =>
   withVelk(async (velk) => {
-    const all = await writers(velk, 8);
+    const allWriters = await writers(velk, 8);
     const family = () =>
       spawnSync('pgrep', ['-g', String(velk.databasePid)], { encoding: 'utf8' })
         .stdout.split('\n')
@@ -175,8 +181,8 @@ export const paused = (times: number): Promise<Outcome> =>
         .map(Number);
     let slowest = 0;
     for (let i = 0; i < times; i++) {
-      const before = progress(all);
-      await moreSaved(all, before);
+      const before = progress(allWriters);
+      await moreSaved(allWriters, before);
       const pids = family();
       for (const pid of pids) process.kill(pid, 'SIGSTOP');
       const start = Date.now();
@@ -185,10 +191,16 @@ export const paused = (times: number): Promise<Outcome> =>
       await sleep(12_000);
       for (const pid of pids) process.kill(pid, 'SIGCONT');
       await velk.up();
-      await moreSaved(all, progress(all));
+      await moreSaved(allWriters, progress(allWriters));
     }
     const seen = `what needs no database answered in at most ${slowest} ms meanwhile`;
-    return { what: 'database paused for 12 s', times, ...(await ended(all)), down: [], seen };
+    return {
+      what: 'database paused for 12 s',
+      times,
+      ...(await ended(allWriters)),
+      down: [],
+      seen,
+    };
   });
 
 /** Fills the disk that the data are on, then makes room again. Needs the right to mount. */
@@ -205,13 +217,13 @@ export async function full(times: number): Promise<Outcome> {
     };
   try {
     return await withVelk(async (velk) => {
-      const all = await writers(velk, 8);
+      const allWriters = await writers(velk, 8);
       const down: string[] = [];
       const refused = new Set<number>();
       for (let i = 0; i < times && !down.length; i++) {
         const big = join(disk, 'big');
-        const before = progress(all);
-        await moreSaved(all, before);
+        const before = progress(allWriters);
+        await moreSaved(allWriters, before);
         for (let at = 0; ; at++)
           try {
             writeFileSync(`${big}${at}`, Buffer.alloc(1_000_000));
@@ -225,10 +237,10 @@ export async function full(times: number): Promise<Outcome> {
         }
         for (const name of readdirSync(disk)) if (name.startsWith('big')) rmSync(join(disk, name));
         await velk.up().catch((error: unknown) => down.push(String(error)));
-        if (!down.length) await moreSaved(all, progress(all));
+        if (!down.length) await moreSaved(allWriters, progress(allWriters));
       }
       const seen = `answers meanwhile: ${[...refused].sort().join(', ')}`;
-      return { what: 'disk full', times, ...(await ended(all)), down, seen };
+      return { what: 'disk full', times, ...(await ended(allWriters)), down, seen };
     }, disk);
   } finally {
     spawnSync('umount', [disk]);
@@ -239,13 +251,13 @@ export async function full(times: number): Promise<Outcome> {
 /** Two hundred save at once, for a while. */
 export const crowd = (seconds: number): Promise<Outcome> =>
   withVelk(async (velk) => {
-    const all = await writers(velk, 200);
+    const allWriters = await writers(velk, 200);
     await sleep(seconds * 1000);
-    const stuck = all.filter((one) => one.saves === 0).length;
+    const stuck = allWriters.filter((writer) => writer.saves === 0).length;
     return {
       what: '200 save at once',
       times: seconds,
-      ...(await ended(all)),
+      ...(await ended(allWriters)),
       down: [],
       seen: `${stuck} of them waited in vain`,
     };
@@ -258,7 +270,7 @@ const handlesOf = (pid: number) => readdirSync(`/proc/${pid}/fd`).length;
 /** Saves and plans for minutes: memory and open files of the server stay what they were. */
 export const soak = (minutes: number): Promise<Outcome> =>
   withVelk(async (velk) => {
-    const all = await writers(velk, 8);
+    const allWriters = await writers(velk, 8);
     const { body: jobs } = await velk.ask<{ id: string; name: string }[]>('GET', '/api/jobs');
     const racks = jobs.find(({ name }) => name.includes('racks'))!;
     const { body: file } = await velk.ask('GET', `/api/jobs/${racks.id}/file`);
@@ -281,7 +293,7 @@ export const soak = (minutes: number): Promise<Outcome> =>
     return {
       what: 'ten minutes of saving and planning',
       times: minutes,
-      ...(await ended(all)),
+      ...(await ended(allWriters)),
       down: [],
       seen: said,
     };

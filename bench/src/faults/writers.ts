@@ -38,12 +38,12 @@ export class Writer {
   /** Makes its job. */
   async begin(): Promise<void> {
     for (let tries = 0; ; tries++) {
-      const made = await this.velk.ask<Stored>('POST', '/api/jobs', {
+      const answer = await this.velk.ask<Stored>('POST', '/api/jobs', {
         job: { ...jobWith(), name: this.name },
       });
-      this.stored = made.body;
-      if (made.status === 201) return;
-      if (tries > 100) throw new Error(`${this.name} could not be made: ${JSON.stringify(made)}`);
+      this.stored = answer.body;
+      if (answer.status === 201) return;
+      if (tries > 100) throw new Error(`${this.name} could not be made: ${JSON.stringify(answer)}`);
       await sleep(AGAIN);
     }
   }
@@ -115,17 +115,17 @@ export class Writer {
 
 /** So many writers at once, begun. */
 export async function writers(velk: Velk, count: number): Promise<Writer[]> {
-  const all = Array.from({ length: count }, (_, i) => new Writer(velk, `Writer ${i + 1}`));
-  await Promise.all(all.map((one) => one.begin()));
-  for (const one of all) one.go();
-  return all;
+  const allWriters = Array.from({ length: count }, (_, i) => new Writer(velk, `Writer ${i + 1}`));
+  await Promise.all(allWriters.map((writer) => writer.begin()));
+  for (const writer of allWriters) writer.go();
+  return allWriters;
 }
 
 /** All of them ended: what they saved, and what is lost of it. */
-export async function ended(all: readonly Writer[]): Promise<Written> {
-  const each = await Promise.all(all.map((one) => one.end()));
+export async function ended(allWriters: readonly Writer[]): Promise<Written> {
+  const each = await Promise.all(allWriters.map((writer) => writer.end()));
   return {
-    saves: each.reduce((sum, one) => sum + one.saves, 0),
-    lost: each.flatMap((one) => one.lost),
+    saves: each.reduce((sum, written) => sum + written.saves, 0),
+    lost: each.flatMap((written) => written.lost),
   };
 }

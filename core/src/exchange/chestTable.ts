@@ -125,27 +125,28 @@ export function readChest(text: string, chest: readonly Tool[]): ChestRead {
       });
       continue;
     }
-    const all = [...chest, ...tools];
+    const allTools = [...chest, ...tools];
     const name = cells[nameAt] ?? '';
-    const found: CellProblem[] = [];
+    const cellProblems: CellProblem[] = [];
     const values: Record<string, unknown> = {};
     for (const [key, field] of fieldsOf(kind)) {
       const cell = cells[column(key)]?.trim() ?? '';
       if (!cell) continue;
-      const read = cellValue(field, cell, all);
-      if ('message' in read) found.push({ row, column: key, text: cell, message: read.message });
+      const read = cellValue(field, cell, allTools);
+      if ('message' in read)
+        cellProblems.push({ row, column: key, text: cell, message: read.message });
       else values[key] = read.value;
     }
     const tool = {
-      ...newTool(kind, all),
+      ...newTool(kind, allTools),
       ...values,
       name,
-      id: freshId(name || kind, all),
+      id: freshId(name || kind, allTools),
       retired: retiredAt >= 0 && /^(yes|true|1)$/i.test(cells[retiredAt] ?? ''),
     } as Tool;
     const wrong = [
-      ...found,
-      ...toolProblems(tool, all).map(({ field, message }): CellProblem => ({
+      ...cellProblems,
+      ...toolProblems(tool, allTools).map(({ field, message }): CellProblem => ({
         row,
         column: field,
         text: String(cells[column(field)] ?? ''),
@@ -171,7 +172,7 @@ export function readChest(text: string, chest: readonly Tool[]): ChestRead {
 function cellValue(
   field: Field,
   cell: string,
-  all: readonly Tool[],
+  tools: readonly Tool[],
 ): { value: unknown } | { message: string } {
   switch (field.type) {
     case 'length': {
@@ -198,7 +199,7 @@ function cellValue(
       return run.ok ? { value: run.values } : { message: run.message };
     }
     case 'tool': {
-      const tool = all.find(
+      const tool = tools.find(
         (t) => t.kind === field.kind && t.name.toLowerCase() === cell.toLowerCase(),
       );
       return tool
@@ -259,9 +260,10 @@ export function readChestFile(text: string, chest: readonly Tool[]): ChestRead {
   const renamed = read.map(({ row, tool }) => ({ row, tool: withIds(tool, ids) }));
   for (const { row, tool } of renamed) {
     const carried = renamed.map((r) => r.tool).filter((t) => t.name !== tool.name);
-    const found = toolProblems(tool, [...chest, ...tools, ...carried]);
-    for (const { field, message } of found) wrong(row, field, tool.name, speak(message, METRIC));
-    if (!found.length) tools.push(tool);
+    const foundProblems = toolProblems(tool, [...chest, ...tools, ...carried]);
+    for (const { field, message } of foundProblems)
+      wrong(row, field, tool.name, speak(message, METRIC));
+    if (!foundProblems.length) tools.push(tool);
   }
   return { tools, problems };
 }

@@ -53,7 +53,7 @@ const refusedAt = (data: unknown): string[] => {
 
 describe('the job file, field by field', () => {
   const file = demo('looms');
-  const all = [
+  const paths = [
     ...new Map(
       placesIn(file)
         .slice(1)
@@ -72,7 +72,7 @@ describe('the job file, field by field', () => {
       ['boards', 'across', 'cradle', 'gluing', 'kept'].includes(String(path.at(-1))) ||
       (path.at(-2) === 'params' &&
         kindOf(file.job.joints[Number(path[2])]!.kind).optional?.includes(String(path.at(-1))));
-    const named = all.filter(
+    const named = paths.filter(
       (p) =>
         typeof p.at(-1) === 'string' &&
         !kinds(p) &&
@@ -88,7 +88,7 @@ describe('the job file, field by field', () => {
   });
 
   it('a field of the wrong kind is refused with its own path', () => {
-    for (const path of all.filter((p) => !kinds(p) && p.length > 1 && p[0] !== 'version')) {
+    for (const path of paths.filter((p) => !kinds(p) && p.length > 1 && p[0] !== 'version')) {
       const errors = refusedAt(
         edited(file, path, (holder, key) => (holder[key] = { wrong: true })),
       );
@@ -97,7 +97,7 @@ describe('the job file, field by field', () => {
   });
 
   it('a field it does not know is refused wherever it stands', () => {
-    for (const path of all
+    for (const path of paths
       .filter((p) => p.length > 1 && typeof p.at(-1) === 'string')
       .slice(0, 80)) {
       const holder = path.slice(0, -1);
@@ -127,37 +127,39 @@ describe('the job file, field by field', () => {
   });
 
   it('a saw whose blade is gone, or is no blade for it, is refused with both names', () => {
-    const at = file.shop.tools.findIndex((t) => t.kind === 'bandsaw');
+    const index = file.shop.tools.findIndex((t) => t.kind === 'bandsaw');
     const told = (id: string) => {
       const checked = checkJobFile(
-        edited(file, ['shop', 'tools', at, 'bladeId'], (holder, key) => (holder[key] = id)),
+        edited(file, ['shop', 'tools', index, 'bladeId'], (holder, key) => (holder[key] = id)),
       );
       return checked.ok ? [] : checked.errors;
     };
     const bushing = file.shop.tools.find((t) => t.kind === 'bushing')!;
-    const path = `shop.tools[${at}].bladeId`;
+    const path = `shop.tools[${index}].bladeId`;
     expect(told('gone')).toEqual([{ path, message: 'names a blade “gone”, which is not there' }]);
-    const message = `names “${bushing.name}”, which is no blade for “${file.shop.tools[at]!.name}”`;
+    const message = `names “${bushing.name}”, which is no blade for “${file.shop.tools[index]!.name}”`;
     expect(told(bushing.id)).toEqual([{ path, message }]);
   });
 
   it('more joints of two parts than are worked out are refused, whichever of the two has the tenon', () => {
-    const one = file.job.joints[0]!;
+    const joint = file.job.joints[0]!;
     const many = (count: number) => {
       const turned = {
-        ...one,
-        tenoned: { ...one.tenoned, part: one.mortised.part },
-        mortised: { ...one.mortised, part: one.tenoned.part },
+        ...joint,
+        tenoned: { ...joint.tenoned, part: joint.mortised.part },
+        mortised: { ...joint.mortised, part: joint.tenoned.part },
       };
       const joints = Array.from({ length: count }, (_, i) => ({
-        ...(i % 2 ? turned : one),
+        ...(i % 2 ? turned : joint),
         id: `joint-${i}`,
       }));
       return { ...file.job, joints };
     };
     expect(jobTroubles(many(LIMITS.perPair))).toEqual([]);
-    expect(pairIsFull(many(LIMITS.perPair - 1), one.mortised.part, one.tenoned.part)).toBe(false);
-    expect(pairIsFull(many(LIMITS.perPair), one.mortised.part, one.tenoned.part)).toBe(true);
+    expect(pairIsFull(many(LIMITS.perPair - 1), joint.mortised.part, joint.tenoned.part)).toBe(
+      false,
+    );
+    expect(pairIsFull(many(LIMITS.perPair), joint.mortised.part, joint.tenoned.part)).toBe(true);
     const told = jobTroubles(many(LIMITS.perPair + 3));
     expect(told.map(({ path }) => path)).toEqual([`job.joints[${LIMITS.perPair}]`]);
     expect(told[0]!.message).toMatch(

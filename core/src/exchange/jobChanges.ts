@@ -34,7 +34,7 @@ export function jobChanges(was: Job, is: Job): Sentence[] {
     if (!before) return [say(`${after.name} is new.`)];
     return isAlike(before, after) ? [] : changesOf(before, after, was, is);
   });
-  const gone = was.joints.filter(({ id }) => !is.joints.some((own) => own.id === id));
+  const gone = was.joints.filter(({ id }) => !is.joints.some((joint) => joint.id === id));
   const parts = is.parts.filter(
     (after) =>
       !isAlike(
@@ -42,10 +42,10 @@ export function jobChanges(was: Job, is: Job): Sentence[] {
         after,
       ),
   );
-  const found = [
+  const sentences = [
     ...joints,
     ...gone.map(({ name }) => say(`${name} is gone.`)),
     ...parts.map(({ name }) => say(`${name} has other stock.`)),
   ];
-  return found.length ? found : [say('Its order, its days or its words are changed.')];
+  return sentences.length ? sentences : [say('Its order, its days or its words are changed.')];
 }

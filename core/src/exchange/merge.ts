@@ -60,14 +60,14 @@ export function merged<T>(
   const records = (
     path: readonly string[],
     was: readonly Item[],
-    own: readonly Item[],
+    items: readonly Item[],
     other: readonly Item[],
   ) => {
-    const [known, ours, others] = [was, own, other].map(
+    const [known, ours, others] = [was, items, other].map(
       (list) => new Map(list.map((item) => [item.id, item])),
     );
     const value = (id: string) => at([...path, id], known!.get(id), ours!.get(id), others!.get(id));
-    return idsInOrder(was, own, other)
+    return idsInOrder(was, items, other)
       .map(value)
       .filter((item) => item !== undefined);
   };
@@ -85,9 +85,13 @@ const isList = (value: unknown): value is readonly Item[] =>
  * All ids, in the order of whoever changed it; what the other one added stays after what it was put
  * after.
  */
-function idsInOrder(was: readonly Item[], own: readonly Item[], other: readonly Item[]): string[] {
+function idsInOrder(
+  was: readonly Item[],
+  items: readonly Item[],
+  other: readonly Item[],
+): string[] {
   const ids = (list: readonly Item[]) => list.map((item) => item.id);
-  const [before, mine, theirs] = [ids(was), ids(own), ids(other)];
+  const [before, mine, theirs] = [ids(was), ids(items), ids(other)];
   const kept = (list: readonly string[], among: readonly string[]) =>
     list.filter((id) => among.includes(id));
   const theyMoved = !equal(kept(theirs, before), kept(before, theirs));
@@ -122,16 +126,18 @@ export function mergedJobs(
     ...mine,
     parts: mine.parts.map((part) => withId(part, parts(part.id))),
     joints: mine.joints.map((joint) => {
-      const own = withId(joint, joints(joint.id));
+      const ownJoint = withId(joint, joints(joint.id));
       const same =
-        parts(own.tenoned.part) === own.tenoned.part &&
-        parts(own.mortised.part) === own.mortised.part;
-      return same ? own : { ...own, tenoned: half(own.tenoned), mortised: half(own.mortised) };
+        parts(ownJoint.tenoned.part) === ownJoint.tenoned.part &&
+        parts(ownJoint.mortised.part) === ownJoint.mortised.part;
+      return same
+        ? ownJoint
+        : { ...ownJoint, tenoned: half(ownJoint.tenoned), mortised: half(ownJoint.mortised) };
     }),
     ...(mine.shapes && {
       shapes: mine.shapes.map((shape) => {
-        const own = withId(shape, shapes(shape.id));
-        return parts(own.part) === own.part ? own : half(own);
+        const ownShape = withId(shape, shapes(shape.id));
+        return parts(ownShape.part) === ownShape.part ? ownShape : half(ownShape);
       }),
     }),
   };
@@ -159,12 +165,12 @@ export function mergedShops(
 ): Merged<Shop> {
   const tools = renaming(base.tools, mine.tools, theirs.tools);
   const named = (tool: Tool): Tool => {
-    const own = withId(tool, tools(tool.id));
-    const moved = namedBy(own).filter(([, id]) => tools(id) !== id);
-    const name = own === tool ? own.name : freshName(own.name, theirs.tools);
-    return own === tool && !moved.length
-      ? own
-      : { ...own, name, ...Object.fromEntries(moved.map(([key, id]) => [key, tools(id)])) };
+    const ownTool = withId(tool, tools(tool.id));
+    const moved = namedBy(ownTool).filter(([, id]) => tools(id) !== id);
+    const name = ownTool === tool ? ownTool.name : freshName(ownTool.name, theirs.tools);
+    return ownTool === tool && !moved.length
+      ? ownTool
+      : { ...ownTool, name, ...Object.fromEntries(moved.map(([key, id]) => [key, tools(id)])) };
   };
   const apart: Shop = { ...mine, tools: mine.tools.map(named) };
   const { value, disagreements } = merged(base, apart, theirs, pick);
@@ -201,11 +207,11 @@ function renaming(
   const others = new Map(theirs.map((item) => [item.id, item]));
   const known = new Set(base.map(({ id }) => id));
   const fresh = new Map<string, string>();
-  for (const own of mine) {
-    const other = others.get(own.id);
-    if (!other || known.has(own.id) || equal(own, other)) continue;
+  for (const named of mine) {
+    const other = others.get(named.id);
+    if (!other || known.has(named.id) || equal(named, other)) continue;
     const taken = [...base, ...mine, ...theirs, ...[...fresh.values()].map((id) => ({ id }))];
-    fresh.set(own.id, freshId(own.id, taken));
+    fresh.set(named.id, freshId(named.id, taken));
   }
   return (id) => fresh.get(id) ?? id;
 }

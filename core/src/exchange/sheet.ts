@@ -136,8 +136,8 @@ function headingOf<Column extends string>(
     .replace(/\s+/g, ' ');
   const column = (Object.keys(columns) as Column[]).find((c) => columns[c].words.test(words));
   if (!column) return undefined;
-  const own = unit === undefined ? style : unit === 'mm' ? METRIC : IMPERIAL;
-  return { column, style: { ...own, decimal: style.decimal } };
+  const lengthStyle = unit === undefined ? style : unit === 'mm' ? METRIC : IMPERIAL;
+  return { column, style: { ...lengthStyle, decimal: style.decimal } };
 }
 
 function readRow<

@@ -119,8 +119,8 @@ describe('what cards say of hazards', () => {
       const where = [...by]
         .sort(([a], [b]) => a.localeCompare(b))
         .map(([machine, methods]) => `**${machine}**: ${[...methods].sort().join(', ')}`);
-      const found = saying(id)[0]?.cautions.find((c) => c.hazard === id)?.text;
-      return `| ${id} | ${where.join('; ') || 'where a cutter over 25 mm turns'} | ${found ? speak(found, METRIC) : 'So large a cutter is started at the lowest speed, and only then brought up.'} |`;
+      const sentence = saying(id)[0]?.cautions.find((c) => c.hazard === id)?.text;
+      return `| ${id} | ${where.join('; ') || 'where a cutter over 25 mm turns'} | ${sentence ? speak(sentence, METRIC) : 'So large a cutter is started at the lowest speed, and only then brought up.'} |`;
     };
     const stops = STOPS.map(({ id }) => {
       const [stop] = FIRING.find(([hazard]) => hazard === id)![1]().stops;

@@ -157,7 +157,7 @@ export const stackMakeUp: QuickFigure = {
       return clash('K', say('The outer blades alone cut {outer}, wider than {K}.', { outer, K }));
     if (chippers.length > 8) return clash('chippers', say('At most 8 chippers.'));
     if (shims.length > 12) return clash('shims', say('At most 12 shims.'));
-    const made = makeUp(
+    const stack = makeUp(
       {
         kind: 'stack',
         id: '',
@@ -171,11 +171,11 @@ export const stackMakeUp: QuickFigure = {
       },
       K,
     )!;
-    const inside = [...made.chippers, ...made.shims];
+    const inside = [...stack.chippers, ...stack.shims];
     const lengths = Object.fromEntries(inside.map((s, i) => [`s${i}`, s]));
     let x = outer / 2;
     const between = inside.map((s, i) => {
-      const shape = rect(i < made.chippers.length ? 'line' : 'hidden', [x, 12], [x + s, 60]);
+      const shape = rect(i < stack.chippers.length ? 'line' : 'hidden', [x, 12], [x + s, 60]);
       x += s;
       return shape;
     });
@@ -183,16 +183,16 @@ export const stackMakeUp: QuickFigure = {
       found: [
         {
           name: 'Cuts',
-          value: made.value,
+          value: stack.value,
           unit: 'length',
           words: inside.length
             ? say(
-                `${counted(made.chippers.length, 'chipper', 'chippers')}, ${counted(made.shims.length, 'shim', 'shims')}`,
+                `${counted(stack.chippers.length, 'chipper', 'chippers')}, ${counted(stack.shims.length, 'shim', 'shims')}`,
               )
             : say('the outer blades alone'),
         },
-        ...(Math.abs(made.error) > 5e-4
-          ? [{ name: 'Left over', value: made.error, unit: 'length' as const }]
+        ...(Math.abs(stack.error) > 5e-4
+          ? [{ name: 'Left over', value: stack.error, unit: 'length' as const }]
           : []),
       ],
       working: [
@@ -212,7 +212,7 @@ export const stackMakeUp: QuickFigure = {
         ],
         marks: [across(0, x + outer / 2, 72, 8)],
       },
-      uses: [{ dimension: 'tenonLength', name: 'tenon length', value: made.value }],
+      uses: [{ dimension: 'tenonLength', name: 'tenon length', value: stack.value }],
     });
   },
 };

@@ -116,8 +116,8 @@ describe('quick figures', () => {
           .add(w)
           .add(new Fraction(m % e, e))
           .add(v);
-        const [all, half] = answer('fractions', { sum }).found;
-        expect(all!.value / INCH).toBeCloseTo(exact.valueOf(), 9);
+        const [allFound, half] = answer('fractions', { sum }).found;
+        expect(allFound!.value / INCH).toBeCloseTo(exact.valueOf(), 9);
         expect(half!.value / INCH).toBeCloseTo(exact.div(2).valueOf(), 9);
       }),
       { seed: 8, numRuns: 100 },

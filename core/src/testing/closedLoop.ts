@@ -35,8 +35,10 @@ export const withScales = (shop: Shop, graduation: Mm): Shop => ({
           field.endsWith('Scale') ? scale : value,
         ]),
       );
-      const made = scaled as unknown as Tool;
-      return made.kind === 'upright-jig' ? { ...made, screw: { lead: 1.5, divisions: 60 } } : made;
+      const madeTool = scaled as unknown as Tool;
+      return madeTool.kind === 'upright-jig'
+        ? { ...madeTool, screw: { lead: 1.5, divisions: 60 } }
+        : madeTool;
     }),
 });
 
@@ -70,13 +72,16 @@ function resized(tool: Tool, by: number): Tool {
 export const wrong = (shop: Shop, by: number, secrets: readonly Secret[] = ['sizes']): Shop => ({
   ...shop,
   tools: shop.tools.map((tool) => {
-    let made = secrets.includes('sizes') ? resized(tool, by) : tool;
-    if (secrets.includes('zeros')) made = zeroed(made, by);
-    if (secrets.includes('leads') && made.kind === 'upright-jig' && made.screw)
-      made = { ...made, screw: { ...made.screw, lead: made.screw.lead * (1 + 0.02 * by) } };
-    return secrets.includes('lean') && made.kind === 'table-saw'
-      ? { ...made, bladeLean: made.bladeLean + 0.4 * by }
-      : made;
+    let madeTool = secrets.includes('sizes') ? resized(tool, by) : tool;
+    if (secrets.includes('zeros')) madeTool = zeroed(madeTool, by);
+    if (secrets.includes('leads') && madeTool.kind === 'upright-jig' && madeTool.screw)
+      madeTool = {
+        ...madeTool,
+        screw: { ...madeTool.screw, lead: madeTool.screw.lead * (1 + 0.02 * by) },
+      };
+    return secrets.includes('lean') && madeTool.kind === 'table-saw'
+      ? { ...madeTool, bladeLean: madeTool.bladeLean + 0.4 * by }
+      : madeTool;
   }),
 });
 
@@ -110,7 +115,7 @@ export function worked(modeller: Modeller, plan: Plan, truly: Shop): Tried[] {
     const { method } = card.setups[0]!;
     let first: number | undefined;
     for (let cuts = 1; ; cuts++) {
-      const is = readings.map((own) => readAt(modeller, plan, card, own, stand, truly));
+      const is = readings.map((reading) => readAt(modeller, plan, card, reading, stand, truly));
       const move = nextMove(card, readings, new Map(is.map((value, i) => [i, value])), stand);
       const off = Math.max(
         ...readings.map(({ value, within }, i) => Math.abs(value - is[i]!) / within),
@@ -157,18 +162,18 @@ export function measured(shop: Shop, truly: Shop): Shop {
       ]),
     ),
   };
-  const kind = (id: string) => CALIBRATIONS.find((own) => own.id === id)!;
+  const kind = (id: string) => CALIBRATIONS.find((eachKind) => eachKind.id === id)!;
   return {
     ...shop,
     tools: shop.tools.map((tool, i) =>
       calibrationsOf(tool)
         .filter(({ id }) => id in rows)
         .reduce(
-          (made, own) =>
+          (madeTool, eachKind) =>
             calibrated(
-              made,
-              own,
-              own.estimate(off.map((by) => rows[own.id]!(truly.tools[i]!, by))),
+              madeTool,
+              eachKind,
+              eachKind.estimate(off.map((by) => rows[eachKind.id]!(truly.tools[i]!, by))),
               '2027-03-15',
             ),
           tool,

@@ -59,10 +59,10 @@ export function judge({ sawn, missing, volume, least }: Nest, wanted: readonly W
     for (const { length, width } of own)
       expect([length, width]).toEqual([wanted[i]!.length, wanted[i]!.width]);
   });
-  for (const { board: own, placed: here, offcuts } of sawn) {
-    const { length, width, ends, thickness, species } = own;
+  for (const { board: ownBoard, placed: here, offcuts } of sawn) {
+    const { length, width, ends, thickness, species } = ownBoard;
     const usable = square({ x: ends, y: 0, length: length - 2 * ends, width });
-    const defects = own.defects.map(({ from, to, across }) =>
+    const defects = ownBoard.defects.map(({ from, to, across }) =>
       square({
         x: from,
         y: across?.from ?? 0,
@@ -71,12 +71,12 @@ export function judge({ sawn, missing, volume, least }: Nest, wanted: readonly W
       }),
     );
     const clear = defects.length ? polygonClipping.difference(usable, ...defects) : [usable];
-    const all = [...here, ...offcuts].map((area) => square(area));
+    const polygons = [...here, ...offcuts].map((area) => square(area));
     /**
      * Union of them has the area of all of them, and nothing of it lies outside: the rest is saw
      * dust and waste.
      */
-    const [first, ...others] = all as [Polygon, ...Polygon[]];
+    const [first, ...others] = polygons as [Polygon, ...Polygon[]];
     const union = polygonClipping.union(first, ...others);
     const sum = [...here, ...offcuts].reduce((s, a) => s + a.length * a.width, 0);
     expect(areaOf(union)).toBeCloseTo(sum, 0);
@@ -102,6 +102,6 @@ export function judge({ sawn, missing, volume, least }: Nest, wanted: readonly W
   );
   if (!missing.some(Boolean)) expect(volume).toBeGreaterThanOrEqual(least - 1);
   /** No more of a board than there are. */
-  for (const { board: own, nth } of sawn) expect(nth).toBeLessThan(own.count);
+  for (const { board: ownBoard, nth } of sawn) expect(nth).toBeLessThan(ownBoard.count);
   expect(new Set(sawn.map((s) => `${s.board.id} ${s.nth}`)).size).toBe(sawn.length);
 }

@@ -56,8 +56,8 @@ describe('the certificate', () => {
   afterEach(() => rmSync(folder, { recursive: true, force: true }));
 
   it('is made once, kept to oneself, and holds every name and address by which the server is reached', async () => {
-    const made = await certificateIn(folder, places);
-    const read = new X509Certificate(made.cert);
+    const certificate = await certificateIn(folder, places);
+    const read = new X509Certificate(certificate.cert);
     for (const name of places.names) expect(read.checkHost(name)).toBe(name);
     for (const address of places.addresses) expect(read.checkIP(address)).toBe(address);
     expect(read.checkHost('elsewhere.example')).toBe(undefined);
@@ -65,35 +65,38 @@ describe('the certificate', () => {
     expect(statSync(folder).mode & 0o777).toBe(0o700);
     for (const file of readdirSync(folder))
       expect(statSync(join(folder, file)).mode & 0o777, file).toBe(0o600);
-    expect(await certificateIn(folder, places)).toEqual(made);
+    expect(await certificateIn(folder, places)).toEqual(certificate);
   });
 
   it('is made anew before it ends, and where a name or an address is new, by the same authority', async () => {
-    const made = await certificateIn(folder, places);
-    expect(await certificateIn(folder, places, Date.now() + 700 * DAY)).toEqual(made);
+    const certificate = await certificateIn(folder, places);
+    expect(await certificateIn(folder, places, Date.now() + 700 * DAY)).toEqual(certificate);
     const later = await certificateIn(folder, places, Date.now() + 800 * DAY);
     const moved = await certificateIn(folder, { ...places, addresses: ['127.0.0.1', '10.1.2.4'] });
     const named = await certificateIn(folder, { ...places, names: ['localhost', 'velk.shop'] });
-    const all = [made, later, moved, named];
-    expect(new Set(all.map(({ fingerprint }) => fingerprint)).size).toBe(4);
-    expect(new Set(all.map(({ authority }) => authority.fingerprint)).size).toBe(1);
+    const certificates = [certificate, later, moved, named];
+    expect(new Set(certificates.map(({ fingerprint }) => fingerprint)).size).toBe(4);
+    expect(new Set(certificates.map(({ authority }) => authority.fingerprint)).size).toBe(1);
     /** Before a certificate could outlive it there is another authority. */
     const last = await certificateIn(folder, places, Date.now() + (3650 - 824) * DAY);
-    expect(last.authority).not.toEqual(made.authority);
+    expect(last.authority).not.toEqual(certificate.authority);
   });
 
   it('of a folder from before, without an authority, is not taken', async () => {
     const { authority } = await certificateIn(folder, places);
     rmSync(join(folder, 'authority.pem'));
-    const made = await certificateIn(folder, places);
-    expect(made.authority).not.toEqual(authority);
-    const signer = new X509Certificate(made.authority.cert);
-    expect(new X509Certificate(made.cert).verify(signer.publicKey)).toBe(true);
+    const certificate = await certificateIn(folder, places);
+    expect(certificate.authority).not.toEqual(authority);
+    const signer = new X509Certificate(certificate.authority.cert);
+    expect(new X509Certificate(certificate.cert).verify(signer.publicKey)).toBe(true);
   });
 
   it('is what a connection shows, and is trusted by who took in the authority alone', async () => {
-    const made = await certificateIn(folder, places);
-    const server = createServer({ key: made.key, cert: made.cert }).listen(0, '127.0.0.1');
+    const certificate = await certificateIn(folder, places);
+    const server = createServer({ key: certificate.key, cert: certificate.cert }).listen(
+      0,
+      '127.0.0.1',
+    );
     await new Promise((resolve) => server.once('listening', resolve));
     const { port } = server.address() as { port: number };
     const shown = (ca?: string) =>
@@ -106,7 +109,7 @@ describe('the certificate', () => {
           },
         ).on('error', ({ code }: NodeJS.ErrnoException) => resolve(String(code)));
       });
-    expect(await shown(made.authority.cert)).toBe(made.fingerprint);
+    expect(await shown(certificate.authority.cert)).toBe(certificate.fingerprint);
     expect(await shown()).toBe('UNABLE_TO_VERIFY_LEAF_SIGNATURE');
     server.close();
   });

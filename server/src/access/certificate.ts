@@ -41,7 +41,7 @@ const DAY = 86_400_000;
 /** Addresses by which other machines reach this one. */
 export const addressesHere = (): string[] =>
   Object.values(networkInterfaces())
-    .flatMap((all) => all ?? [])
+    .flatMap((addresses) => addresses ?? [])
     .filter(({ internal, address }) => !internal && !address.startsWith('fe80'))
     .map(({ address }) => address);
 

@@ -115,21 +115,26 @@ describe('jobs', () => {
   });
 
   it('what is saved comes back whole, as a new version by the device that saved it', async () => {
-    const made = await make();
+    const storedJob = await make();
     const device = '6f1c1f2e-7b1d-4f0a-9a51-0c6d1c9e2b11';
     await call('POST', '/api/shop/devices', { id: device, name: 'Bench tablet' });
-    const parts = made.job.parts.map((p) => ({ ...p, quantity: 7 }));
-    const job: Job = { ...made.job, name: 'Looms, again', parts, order: ['a card', 'another'] };
+    const parts = storedJob.job.parts.map((p) => ({ ...p, quantity: 7 }));
+    const job: Job = {
+      ...storedJob.job,
+      name: 'Looms, again',
+      parts,
+      order: ['a card', 'another'],
+    };
     const saved = await call<StoredJob>(
       'PUT',
-      `/api/jobs/${made.id}`,
+      `/api/jobs/${storedJob.id}`,
       { version: 1, job },
       { 'x-velk-device': device },
     );
     expect(saved.body).toMatchObject({ version: 2, updatedBy: 'Bench tablet' });
     /** What a page asks all the time to hear of it. */
     const { updatedAt } = saved.body;
-    expect((await call('GET', `/api/jobs/${made.id}/version`)).body).toEqual({
+    expect((await call('GET', `/api/jobs/${storedJob.id}/version`)).body).toEqual({
       version: 2,
       updatedBy: 'Bench tablet',
       updatedAt,
@@ -137,47 +142,58 @@ describe('jobs', () => {
     expect(
       (await call('GET', '/api/jobs/6f1c1f2e-7b1d-4f0a-9a51-0c6d1c9e2b12/version')).status,
     ).toBe(404);
-    expect((await call<StoredJob>('GET', `/api/jobs/${made.id}`)).body.job).toEqual(job);
+    expect((await call<StoredJob>('GET', `/api/jobs/${storedJob.id}`)).body.job).toEqual(job);
   });
 
   it('a stale save gets 409 with what is stored, and loses nothing', async () => {
-    const made = await make();
-    await call('PUT', `/api/jobs/${made.id}`, { version: 1, job: { ...made.job, name: 'First' } });
-    const stale = await call('PUT', `/api/jobs/${made.id}`, {
+    const storedJob = await make();
+    await call('PUT', `/api/jobs/${storedJob.id}`, {
       version: 1,
-      job: { ...made.job, name: 'Second' },
+      job: { ...storedJob.job, name: 'First' },
+    });
+    const stale = await call('PUT', `/api/jobs/${storedJob.id}`, {
+      version: 1,
+      job: { ...storedJob.job, name: 'Second' },
     });
     expect(stale.status).toBe(409);
     expect(stale.body.current).toMatchObject({ version: 2, job: { name: 'First' } });
   });
 
   it('of saves at the same moment one wins and the others hear of it', async () => {
-    const made = await make();
+    const storedJob = await make();
     const saves = await Promise.all(
       [1, 2, 3, 4].map((n) =>
-        call('PUT', `/api/jobs/${made.id}`, { version: 1, job: { ...made.job, name: `Tab ${n}` } }),
+        call('PUT', `/api/jobs/${storedJob.id}`, {
+          version: 1,
+          job: { ...storedJob.job, name: `Tab ${n}` },
+        }),
       ),
     );
     expect(saves.map((s) => s.status).sort()).toEqual([200, 409, 409, 409]);
   });
 
   it('a save whose answer was lost is made once, and says where it had landed when others came after it', async () => {
-    const made = await make();
+    const storedJob = await make();
     const save = '6f1c1f2e-7b1d-4f0a-9a51-0c6d1c9e2b77';
-    const own = { version: 1, save, job: { ...made.job, name: 'Mine' } };
+    const own = { version: 1, save, job: { ...storedJob.job, name: 'Mine' } };
     for (const _ of [1, 2])
-      expect((await call<StoredJob>('PUT', `/api/jobs/${made.id}`, own)).body).toMatchObject({
+      expect((await call<StoredJob>('PUT', `/api/jobs/${storedJob.id}`, own)).body).toMatchObject({
         version: 2,
         job: { name: 'Mine' },
       });
-    expect((await call<unknown[]>('GET', `/api/jobs/${made.id}/revisions`)).body.length).toBe(2);
-    await call('PUT', `/api/jobs/${made.id}`, { version: 2, job: { ...made.job, name: 'Theirs' } });
-    const late = await call('PUT', `/api/jobs/${made.id}`, own);
+    expect((await call<unknown[]>('GET', `/api/jobs/${storedJob.id}/revisions`)).body.length).toBe(
+      2,
+    );
+    await call('PUT', `/api/jobs/${storedJob.id}`, {
+      version: 2,
+      job: { ...storedJob.job, name: 'Theirs' },
+    });
+    const late = await call('PUT', `/api/jobs/${storedJob.id}`, own);
     expect([late.status, late.body]).toMatchObject([
       409,
       { landed: 2, current: { version: 3, job: { name: 'Theirs' } } },
     ]);
-    const never = await call('PUT', `/api/jobs/${made.id}`, {
+    const never = await call('PUT', `/api/jobs/${storedJob.id}`, {
       ...own,
       save: save.replace('77', '78'),
     });
@@ -186,15 +202,15 @@ describe('jobs', () => {
   });
 
   it('is read whole as it was at one moment, however much is saved meanwhile', async () => {
-    const made = await make();
+    const storedJob = await make();
     const at = (n: number): Job => ({
-      ...made.job,
+      ...storedJob.job,
       name: `${n}`,
-      parts: made.job.parts.map((p) => ({ ...p, quantity: n })),
+      parts: storedJob.job.parts.map((p) => ({ ...p, quantity: n })),
     });
     const work = (async () => {
       for (let n = 1; n <= 40; n++)
-        await call('PUT', `/api/jobs/${made.id}`, { version: n, job: at(n) });
+        await call('PUT', `/api/jobs/${storedJob.id}`, { version: n, job: at(n) });
       return 'done' as const;
     })();
     const seen = new Set<string>();
@@ -203,36 +219,45 @@ describe('jobs', () => {
       !over;
       over = (await Promise.race([work, Promise.resolve()])) === 'done'
     ) {
-      const [{ body: one }, { body: file }] = await Promise.all([
-        call<StoredJob>('GET', `/api/jobs/${made.id}`),
-        call<JobFile>('GET', `/api/jobs/${made.id}/file`),
+      const [{ body: eachStoredJob }, { body: file }] = await Promise.all([
+        call<StoredJob>('GET', `/api/jobs/${storedJob.id}`),
+        call<JobFile>('GET', `/api/jobs/${storedJob.id}/file`),
       ]);
-      for (const { name, parts } of [one.job, file.job])
-        if (name !== made.job.name)
+      for (const { name, parts } of [eachStoredJob.job, file.job])
+        if (name !== storedJob.job.name)
           expect(new Set(parts.map((p) => `${p.quantity}`))).toEqual(new Set([name]));
-      seen.add(one.job.name);
+      seen.add(eachStoredJob.job.name);
     }
     expect(seen.size).toBeGreaterThan(3);
   });
 
   it('every saved change is kept and can be brought back', async () => {
-    const made = await make();
-    await call('PUT', `/api/jobs/${made.id}`, {
+    const storedJob = await make();
+    await call('PUT', `/api/jobs/${storedJob.id}`, {
       version: 1,
-      job: { ...made.job, name: 'Changed', joints: [] },
+      job: { ...storedJob.job, name: 'Changed', joints: [] },
     });
-    expect((await call<Job>('GET', `/api/jobs/${made.id}/revisions/1`)).body).toEqual(made.job);
-    expect((await call<unknown[]>('GET', `/api/jobs/${made.id}/revisions`)).body.length).toBe(2);
+    expect((await call<Job>('GET', `/api/jobs/${storedJob.id}/revisions/1`)).body).toEqual(
+      storedJob.job,
+    );
+    expect((await call<unknown[]>('GET', `/api/jobs/${storedJob.id}/revisions`)).body.length).toBe(
+      2,
+    );
     for (const version of ['9', '0', '1.5', '-1', '99999999999', 'x'])
-      expect((await call('GET', `/api/jobs/${made.id}/revisions/${version}`)).status).toBe(404);
-    const nobody = made.id.replace(/^.{8}/, '00000000');
+      expect((await call('GET', `/api/jobs/${storedJob.id}/revisions/${version}`)).status).toBe(
+        404,
+      );
+    const nobody = storedJob.id.replace(/^.{8}/, '00000000');
     expect((await call('GET', `/api/jobs/${nobody}/revisions`)).status).toBe(404);
   });
 
   it('old versions are thinned: all of a day, then one an hour, then one a day, and the first', async () => {
-    const made = await make();
+    const storedJob = await make();
     for (let n = 1; n < 12; n++)
-      await call('PUT', `/api/jobs/${made.id}`, { version: n, job: { ...made.job, name: `${n}` } });
+      await call('PUT', `/api/jobs/${storedJob.id}`, {
+        version: n,
+        job: { ...storedJob.job, name: `${n}` },
+      });
     const hours = [2000, 1500, 1499.9, 1476, 50, 49.99, 48, 40, 39.99, 23, 22, 0];
     for (const [i, ago] of hours.entries()) {
       /** From the middle of an hour, and of a day, so that near ones are in the same. */
@@ -241,15 +266,15 @@ describe('jobs', () => {
       );
       const when = ago < 24 ? new Date(Date.now() - ago * 3_600_000) : at;
       await source.query('UPDATE revision SET saved_at = $3 WHERE job_id = $1 AND version = $2', [
-        made.id,
+        storedJob.id,
         i + 1,
         when,
       ]);
     }
-    await call('PUT', `/api/jobs/${made.id}`, { version: 12, job: made.job });
+    await call('PUT', `/api/jobs/${storedJob.id}`, { version: 12, job: storedJob.job });
     const { body } = await call<{ version: number; bytes: number }[]>(
       'GET',
-      `/api/jobs/${made.id}/revisions`,
+      `/api/jobs/${storedJob.id}/revisions`,
     );
     expect(body.map((r) => r.version)).toEqual([13, 12, 11, 10, 9, 7, 6, 4, 3, 1]);
     expect(body.every((r) => r.bytes > 100)).toBe(true);
@@ -288,11 +313,11 @@ describe('jobs', () => {
   });
 
   it('a job file that is exported can be imported and planned again', async () => {
-    const made = await make();
-    const file = (await call<object>('GET', `/api/jobs/${made.id}/file`)).body;
+    const storedJob = await make();
+    const file = (await call<object>('GET', `/api/jobs/${storedJob.id}/file`)).body;
     const back = await call<StoredJob>('POST', '/api/jobs/import', file);
     expect(back.status).toBe(201);
-    expect(back.body.job).toEqual(made.job);
+    expect(back.body.job).toEqual(storedJob.job);
   });
 });
 
@@ -338,15 +363,15 @@ describe('the shop', () => {
 
 describe('the door', () => {
   it('names the path of each bad field as problem+json', async () => {
-    const made = await make();
+    const storedJob = await make();
     const job = {
-      ...made.job,
+      ...storedJob.job,
       colour: 'red',
-      parts: made.job.parts.map((p, i) =>
+      parts: storedJob.job.parts.map((p, i) =>
         i ? p : { ...p, quantity: 0, thickness: { nominal: -3, measured: [] } },
       ),
     };
-    const refused = await call('PUT', `/api/jobs/${made.id}`, { version: 1, job });
+    const refused = await call('PUT', `/api/jobs/${storedJob.id}`, { version: 1, job });
     expect(refused.status).toBe(422);
     expect(refused.type).toContain('application/problem+json');
     expect(refused.body.errors!.map((e) => e.path).sort()).toEqual([
@@ -356,11 +381,11 @@ describe('the door', () => {
     ]);
     expect(
       (
-        await call('PUT', `/api/jobs/${made.id}`, {
+        await call('PUT', `/api/jobs/${storedJob.id}`, {
           version: 1,
           job: {
-            ...made.job,
-            joints: [{ ...made.job.joints[0], tenoned: { part: 'nobody', ends: 'both' } }],
+            ...storedJob.job,
+            joints: [{ ...storedJob.job.joints[0], tenoned: { part: 'nobody', ends: 'both' } }],
           },
         })
       ).body.errors,
@@ -401,26 +426,26 @@ describe('the door', () => {
   });
 
   it('says so when the database is gone, and works again when it is back', async () => {
-    const made = await make();
+    const storedJob = await make();
     await cutLine();
-    const lost = await call('PUT', `/api/jobs/${made.id}`, { version: 1, job: made.job });
+    const lost = await call('PUT', `/api/jobs/${storedJob.id}`, { version: 1, job: storedJob.job });
     expect(lost.status).toBe(503);
     expect(lost.body.title).toMatch(/database.*Nothing is lost/);
     await listen(line);
-    expect((await call('PUT', `/api/jobs/${made.id}`, { version: 1, job: made.job })).status).toBe(
-      200,
-    );
+    expect(
+      (await call('PUT', `/api/jobs/${storedJob.id}`, { version: 1, job: storedJob.job })).status,
+    ).toBe(200);
   });
 });
 
 describe('fuzz: the API', () => {
   it('answers whatever comes with what is wrong with it: no 500, nothing accepted that can’t be read again', async () => {
-    const made = await make();
+    const storedJob = await make();
     const file = await looms();
     const { version, shop } = (await call<{ version: number; shop: Shop }>('GET', '/api/shop'))
       .body;
     const bodies = [
-      { to: `PUT /api/jobs/${made.id}`, body: { version: 1, job: made.job } },
+      { to: `PUT /api/jobs/${storedJob.id}`, body: { version: 1, job: storedJob.job } },
       { to: 'POST /api/jobs', body: { job: few(file).job } },
       { to: 'POST /api/jobs/import', body: few(file) },
       { to: 'PUT /api/shop', body: { version, shop } },
@@ -434,14 +459,14 @@ describe('fuzz: the API', () => {
     );
     const step = fc.oneof(
       fc.constantFrom(
-        made.id,
+        storedJob.id,
         'x',
         '1.5',
         '99999999999',
         '..%2f..',
         '%00',
         '%ff',
-        made.id.toUpperCase(),
+        storedJob.id.toUpperCase(),
       ),
       fc.string({ maxLength: 8 }).map(encodeURIComponent),
     );

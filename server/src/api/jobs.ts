@@ -72,33 +72,33 @@ function listRoutes(router: Router, { jobs, shops, pool, ahead }: JobParts, who:
   router.post('/', async (req, res) => {
     const body = await validated('create', req, res, pool);
     if (!body || troubled(body.job, res)) return;
-    const made = await jobs.create((await shops.there()).id, body.job, await who(req, res));
-    ahead?.saved(made.id);
-    res.status(201).json(made);
+    const storedJob = await jobs.create((await shops.there()).id, body.job, await who(req, res));
+    ahead?.saved(storedJob.id);
+    res.status(201).json(storedJob);
   });
 
   router.post('/import', async (req, res) => {
     const file = await validated('file', req, res, pool);
     if (!file) return;
     const shop = await shops.there();
-    const made = await jobs.create(shop.id, file.job, await who(req, res), file.record);
-    ahead?.saved(made.id);
-    res.status(201).json(made);
+    const storedJob = await jobs.create(shop.id, file.job, await who(req, res), file.record);
+    ahead?.saved(storedJob.id);
+    res.status(201).json(storedJob);
   });
 }
 
 /** One job as it is stored. */
 function storedRoutes(router: Router, { jobs, pool, ahead }: JobParts, who: Who): void {
   router.get('/:id', async (req, res) => {
-    const found = await jobs.find(req.params.id);
-    if (!found) return sendProblem(res, 404, MISSING);
-    res.json(found);
+    const storedJob = await jobs.find(req.params.id);
+    if (!storedJob) return sendProblem(res, 404, MISSING);
+    res.json(storedJob);
   });
 
   router.get('/:id/version', async (req, res) => {
-    const found = await jobs.version(req.params.id);
-    if (!found) return sendProblem(res, 404, MISSING);
-    res.json(found);
+    const jobVersion = await jobs.version(req.params.id);
+    if (!jobVersion) return sendProblem(res, 404, MISSING);
+    res.json(jobVersion);
   });
 
   router.put('/:id', async (req, res) => {
@@ -126,9 +126,9 @@ function storedRoutes(router: Router, { jobs, pool, ahead }: JobParts, who: Who)
 /** What is made of a job: its file, its plan, the tools that uses. */
 function madeRoutes(router: Router, { jobs, digests, uses }: JobParts): void {
   router.get('/:id/file', async (req, res) => {
-    const found = await jobs.withShop(req.params.id);
-    if (!found) return sendProblem(res, 404, MISSING);
-    res.json({ format: JOB_FORMAT, version: JOB_VERSION, ...found.file });
+    const withShop = await jobs.withShop(req.params.id);
+    if (!withShop) return sendProblem(res, 404, MISSING);
+    res.json({ format: JOB_FORMAT, version: JOB_VERSION, ...withShop.file });
   });
 
   /** As it was worked out ahead; another core than this server’s reads none of its plans. */
@@ -152,9 +152,9 @@ function recordRoutes(router: Router, { records, pool }: JobParts, who: Who): vo
     const after = typeof req.query['after'] === 'string' ? req.query['after'] : '0';
     if (!/^\d{1,9}$/.test(after))
       return sendProblem(res, 400, '“after” must be a place in the record, or 0.');
-    const found = await records.read(req.params.id, Number(after));
-    if (!found) return sendProblem(res, 404, MISSING);
-    res.json(found);
+    const recordPage = await records.read(req.params.id, Number(after));
+    if (!recordPage) return sendProblem(res, 404, MISSING);
+    res.json(recordPage);
   });
 
   /** The time here is told, too: a clock that is wrong is noticed. */
@@ -169,16 +169,16 @@ function recordRoutes(router: Router, { records, pool }: JobParts, who: Who): vo
 
 function revisionRoutes(router: Router, { jobs }: JobParts): void {
   router.get('/:id/revisions', async (req, res) => {
-    const found = await jobs.revisions(req.params.id);
-    if (!found) return sendProblem(res, 404, MISSING);
-    res.json(found);
+    const revisions = await jobs.revisions(req.params.id);
+    if (!revisions) return sendProblem(res, 404, MISSING);
+    res.json(revisions);
   });
 
   router.get('/:id/revisions/:version', async (req, res) => {
     const version = /^\d{1,9}$/.test(req.params.version) ? Number(req.params.version) : 0;
-    const found = await jobs.revision(req.params.id, version);
-    if (!found) return sendProblem(res, 404, 'There is no such version.');
-    res.json(found);
+    const job = await jobs.revision(req.params.id, version);
+    if (!job) return sendProblem(res, 404, 'There is no such version.');
+    res.json(job);
   });
 }
 

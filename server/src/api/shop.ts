@@ -20,8 +20,8 @@ export function shopRoutes(shops: ShopStore, uses: Uses, access: AccessStore, po
   router.post('/', async (req, res) => {
     const body = await validated('shopCreate', req, res, pool);
     if (!body || troubled(body.shop, res)) return;
-    const made = await shops.create(body.shop);
-    if (made) return void res.status(201).json(shownShop(made));
+    const shopRow = await shops.create(body.shop);
+    if (shopRow) return void res.status(201).json(shownShop(shopRow));
     sendProblem(res, 409, 'This database has a shop already.', {
       current: shownShop(await shops.there()),
     });

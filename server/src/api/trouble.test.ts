@@ -172,7 +172,7 @@ describe('trouble with the database', () => {
     const nowhere = new URL((source.options as { url: string }).url);
     nowhere.port = '1';
     expect(await troubleIn(openStore(nowhere.href))).toBe('lost');
-    const all = await Promise.all(
+    const runners = await Promise.all(
       Array.from({ length: 8 }, async () => {
         const runner = source.createQueryRunner();
         await runner.connect();
@@ -180,7 +180,7 @@ describe('trouble with the database', () => {
       }),
     );
     expect(await troubleIn(source.query('SELECT 1'))).toBe('crowded');
-    await Promise.all(all.map((runner) => runner.release()));
+    await Promise.all(runners.map((runner) => runner.release()));
     expect(await troubleIn(source.query('SELECT 1'))).toBe('none');
     const killed = source.query(
       "SELECT pg_terminate_backend(pg_backend_pid()), 'lost in the middle'",

@@ -30,7 +30,8 @@ export async function loadDemo(shops: ShopStore, jobs: JobStore): Promise<readon
   const shop = await shops.create(files[0]!.shop);
   /** Another that starts at the same moment was first. */
   if (!shop) return [];
-  const made: StoredJob[] = [];
-  for (const { job } of [...files].reverse()) made.push(await jobs.create(shop.id, job, 'Demo'));
-  return made;
+  const storedJobs: StoredJob[] = [];
+  for (const { job } of [...files].reverse())
+    storedJobs.push(await jobs.create(shop.id, job, 'Demo'));
+  return storedJobs;
 }

@@ -273,9 +273,9 @@ export function jobStore(source: DataSource) {
       record: JobFile['record'] = [],
     ): Promise<StoredJob> =>
       source.transaction(async (manager) => {
-        const made = await write(manager, randomUUID(), shopId, job, { from: 0, by });
-        await addLines(manager, made.id, record, by);
-        return made;
+        const storedJob = await write(manager, randomUUID(), shopId, job, { from: 0, by });
+        await addLines(manager, storedJob.id, record, by);
+        return storedJob;
       }),
 
     /**

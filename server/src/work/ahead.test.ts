@@ -35,7 +35,7 @@ const aheadOf = (core: string) =>
 /** Every proof and reading of a job made here and now, by the key it is kept under. */
 async function anew(job: Job): Promise<Map<string, unknown>> {
   const { plan, provers, pieces } = planToProve(job, TEST_SHOP);
-  const all: readonly ToProve<object>[] = [
+  const toProve: readonly ToProve<object>[] = [
     ...[...provers.values()].map((of) => of()),
     ...pieces(),
     ...plan.cards.map((card) => readingsToMake(card, plan)),
@@ -43,7 +43,9 @@ async function anew(job: Job): Promise<Map<string, unknown>> {
   const modeller = await loadModeller();
   return new Map(
     await Promise.all(
-      all.map(async ({ question, prove }) => [await proofKey(question), prove(modeller)] as const),
+      toProve.map(
+        async ({ question, prove }) => [await proofKey(question), prove(modeller)] as const,
+      ),
     ),
   );
 }
@@ -54,7 +56,7 @@ describe('what the server does ahead', () => {
     const shop = await shopStore(source).there();
     const job = jobWith();
     const store = jobStore(source);
-    const made = await store.create(shop.id, job, 'Somebody');
+    const storedJob = await store.create(shop.id, job, 'Somebody');
     const ahead = aheadOf('abc');
     const proofs = proofStore(source);
     const askedFor = async (id: string) => {
@@ -64,7 +66,7 @@ describe('what the server does ahead', () => {
     };
     const listed = async () => (await store.list(shop.id, 'abc'))[0]!.plan;
     expect(await listed()).toBeUndefined();
-    expect(await askedFor(made.id), 'proofs, then readings').toEqual([
+    expect(await askedFor(storedJob.id), 'proofs, then readings').toEqual([
       'toProve',
       'proofs',
       'proofs',
@@ -79,30 +81,30 @@ describe('what the server does ahead', () => {
       isNow: true,
     });
     expect((await store.list(shop.id, 'abd'))[0]!.plan, 'another core').toBeUndefined();
-    const packed = await digestStore(source).plan(made.id, 'abc');
+    const packed = await digestStore(source).plan(storedJob.id, 'abc');
     const { stamp: _, basis: __, ...reckoned } = plan;
     expect(JSON.parse(gunzipSync(packed!).toString())).toMatchObject(
       JSON.parse(JSON.stringify(reckoned)) as object,
     );
-    expect(await digestStore(source).plan(made.id, 'abd'), 'another core').toBeUndefined();
+    expect(await digestStore(source).plan(storedJob.id, 'abd'), 'another core').toBeUndefined();
     const wanted = await anew(job);
     const kept = async (core = 'abc') => proofs.find(core, [...wanted.keys()]);
     const unpacked = async () =>
-      new Map((await kept()).map((one) => [one.key, unpackedProof<object>(one)]));
+      new Map((await kept()).map((keptProof) => [keptProof.key, unpackedProof<object>(keptProof)]));
     expect(await unpacked()).toEqual(wanted);
     expect(await kept('abd'), 'another core reads none of them').toEqual([]);
 
-    expect(await askedFor(made.id)).toEqual(['toProve']);
+    expect(await askedFor(storedJob.id)).toEqual(['toProve']);
     await source.query("UPDATE kept_proof SET text = text || ' '");
     expect([...(await unpacked()).values()].every((proof) => proof === undefined)).toBe(true);
-    expect(await askedFor(made.id)).toEqual(['toProve', 'proofs', 'proofs']);
+    expect(await askedFor(storedJob.id)).toEqual(['toProve', 'proofs', 'proofs']);
     expect(await unpacked()).toEqual(wanted);
 
     const params = { ...job.joints[0]!.params, tenonLength: 28 };
     const longer = { ...job, joints: job.joints.map((joint) => ({ ...joint, params })) };
-    await store.save(made.id, longer, { from: made.version, by: 'Somebody' });
+    await store.save(storedJob.id, longer, { from: storedJob.version, by: 'Somebody' });
     expect(await listed()).toMatchObject({ setups: plan.cards.length, isNow: false });
-    expect(await askedFor(made.id)).toEqual(['toProve', 'proofs', 'proofs']);
+    expect(await askedFor(storedJob.id)).toEqual(['toProve', 'proofs', 'proofs']);
     expect(await listed()).toMatchObject({ isNow: true });
     await shopStore(source).save({ ...TEST_SHOP, name: 'Another' }, shop.version);
     expect(await listed()).toMatchObject({ isNow: false });

@@ -26,9 +26,9 @@ const TOGETHER = 20;
  */
 export function workAhead({ jobs, proofs, digests, pool, core }: AheadParts) {
   return async (jobId: string): Promise<void> => {
-    const found = await jobs.withShop(jobId);
-    if (!found) return;
-    const { file, version, shopVersion } = found;
+    const withShop = await jobs.withShop(jobId);
+    if (!withShop) return;
+    const { file, version, shopVersion } = withShop;
     /** Set-ups that the shop keeps change no plan. */
     const { kept: _, ...shop } = file.shop;
     const question = { job: file.job, shop };

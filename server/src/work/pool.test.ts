@@ -66,8 +66,8 @@ describe('the pool', () => {
   it('gives up what takes too long, takes too much memory, or is not waited for any more, and goes on', async () => {
     start({ threads: 1, deadline: 30_000 });
     const gone = new AbortController();
-    const asked = [large, tiny].map((one) =>
-      why(pool.ask('used', { job: one, shop }, { signal: gone.signal })),
+    const asked = [large, tiny].map((eachJob) =>
+      why(pool.ask('used', { job: eachJob, shop }, { signal: gone.signal })),
     );
     gone.abort();
     expect(await Promise.all(asked)).toEqual(['left', 'left']);

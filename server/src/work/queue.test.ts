@@ -133,14 +133,14 @@ describe('the queue', () => {
         ending.push(() => void child.kill('SIGKILL'));
         return new Promise((resolve) => child.stdout.once('data', () => resolve(child)));
       };
-      const [one] = await Promise.all([start(), start()]);
+      const [childProcess] = await Promise.all([start(), start()]);
       await client.query(
         `SELECT ${QUEUE}.add_job('ahead-abc', json_build_object('jobId', n::text), job_key => n::text) FROM generate_series(1, 40) n`,
       );
       await expect
-        .poll(() => lines().filter((line) => line.endsWith(` ${one.pid}`)).length, PATIENT)
+        .poll(() => lines().filter((line) => line.endsWith(` ${childProcess.pid}`)).length, PATIENT)
         .toBeGreaterThan(4);
-      one.kill('SIGKILL');
+      childProcess.kill('SIGKILL');
       await expect.poll(left, { timeout: 90_000, interval: 200 }).toBe(0);
       const done = lines()
         .filter((line) => line.startsWith('done'))

@@ -6,10 +6,10 @@ export function usePrint(): void {
     let folded: HTMLDetailsElement[] = [];
     const before = () => {
       folded = [...document.querySelectorAll('details')].filter(({ open }) => !open);
-      for (const one of folded) one.open = true;
+      for (const details of folded) details.open = true;
     };
     const after = () => {
-      for (const one of folded) one.open = false;
+      for (const details of folded) details.open = false;
     };
     window.addEventListener('beforeprint', before);
     window.addEventListener('afterprint', after);

@@ -22,8 +22,8 @@ export default function AssemblyView({
   const [share, setShare] = useState(35);
   const bounds = useMemo(() => assembly.pieces.map((piece) => boundsOf(piece.corners)), [assembly]);
   const shown = stage.groups.flat();
-  const all = around(shown.map((i) => bounds[i]!));
-  const size = Math.hypot(...all.max.map((v, i) => v - all.min[i]!));
+  const allBounds = around(shown.map((i) => bounds[i]!));
+  const size = Math.hypot(...allBounds.max.map((v, i) => v - allBounds.min[i]!));
   const apart = (share / 100) * APART * size;
   const [first, last] = [0, stage.groups.length - 1];
   /** What lies between the outer groups stays in the middle. */
@@ -42,10 +42,10 @@ export default function AssemblyView({
         stage.closes.includes(number) && shown.includes(tenoned) && shown.includes(mortised),
     )
     .map(({ number, tenoned, mortised }) => {
-      const at = endOf(bounds[tenoned]!, bounds[mortised]!);
+      const end = endOf(bounds[tenoned]!, bounds[mortised]!);
       const off = aside(tenoned);
       return {
-        at: [at[0] + off[0], at[1] + off[1], at[2] + off[2]] as const,
+        at: [end[0] + off[0], end[1] + off[1], end[2] + off[2]] as const,
         text: String(number),
       };
     });

@@ -4,10 +4,10 @@ import { SetMark } from '../widgets/SetMark.tsx';
 /** A joint told apart at a glance: its true end view, small. */
 export function EndThumb({ view, set }: { view: JointView | undefined; set: string }) {
   if (!view) return <svg width={34} height={44} aria-hidden />;
-  const all = view.outlines.flatMap((o) => o.points);
-  const [w, h] = [Math.max(...all.map((p) => p[0])), Math.max(...all.map((p) => p[1]))];
+  const allPoints = view.outlines.flatMap((o) => o.points);
+  const [w, h] = [Math.max(...allPoints.map((p) => p[0])), Math.max(...allPoints.map((p) => p[1]))];
   const scale = Math.min(32 / w, 42 / h);
-  const path = (points: (typeof all)[number][]) =>
+  const path = (points: (typeof allPoints)[number][]) =>
     `M${points.map((p) => `${1 + p[0] * scale} ${1 + (h - p[1]) * scale}`).join('L')}Z`;
   return (
     <svg width={34} height={h * scale + (set ? 18 : 2)} aria-hidden>

@@ -216,7 +216,7 @@ function layOut(d: NamedDimension, view: JointView, at: At, scale: number) {
   const beyond = (from: Vec2, to: Vec2): Vec2 =>
     vertical ? [to[0] + out * 3, from[1]] : [from[0], to[1] - out * 3];
   const size = span < 16 ? 0 : 7;
-  const start = (p: Vec2, own: Vec2): Vec2 => (far ? [p[0] - out * 26, own[1]] : own);
+  const start = (p: Vec2, point: Vec2): Vec2 => (far ? [p[0] - out * 26, point[1]] : point);
   return {
     label,
     lines: [

@@ -65,10 +65,10 @@ const endOf = ({ start, setting, cutting }: Block): number => start + setting + 
  * @param blocks of the lane, in their order
  */
 export function passedIn(blocks: readonly Block[], card: string, at: number): string | undefined {
-  const own = blocks.findIndex((block) => block.card === card);
+  const index = blocks.findIndex((block) => block.card === card);
   const middle = (block: Block) => (block.start + endOf(block)) / 2;
-  const after = blocks.slice(own + 1).findLast((block) => middle(block) < at);
-  return (after ?? blocks.slice(0, own).find((block) => middle(block) > at))?.card;
+  const after = blocks.slice(index + 1).findLast((block) => middle(block) < at);
+  return (after ?? blocks.slice(0, index).find((block) => middle(block) > at))?.card;
 }
 
 /** A block that is held: since where, and how far it is carried, px. */

@@ -59,8 +59,8 @@ function focusOf(picture: ScenePicture): Vec2[] {
   const middleOf = (i: 0 | 1) =>
     (Math.min(...cutter.map((p) => p[i])) + Math.max(...cutter.map((p) => p[i]))) / 2;
   const beside = besideOf([middleOf(0), middleOf(1)]);
-  const all = picture.shapes.filter((s) => s.role === 'waste').flatMap((s) => s.outline);
-  const waste = cutter.length ? all.map(beside) : all;
+  const points = picture.shapes.filter((s) => s.role === 'waste').flatMap((s) => s.outline);
+  const waste = cutter.length ? points.map(beside) : points;
   const solid = [...waste, ...(span < 130 ? cutter : [])];
   const piece = picture.shapes.filter((s) => s.role === 'piece').flatMap((s) => s.outline);
   /** Of a piece that runs away slantwise no more than what is about its figures. */

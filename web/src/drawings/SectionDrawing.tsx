@@ -17,9 +17,9 @@ export function SectionDrawing({
   tallest?: number;
 }) {
   const [ref, width] = useWidth<HTMLDivElement>();
-  const all = [...section.mortised.flat(), ...section.tenoned.flat()];
-  const [x0, x1] = [Math.min(...all.map((p) => p[0])), Math.max(...all.map((p) => p[0]))];
-  const [y0, y1] = [Math.min(...all.map((p) => p[1])), Math.max(...all.map((p) => p[1]))];
+  const points = [...section.mortised.flat(), ...section.tenoned.flat()];
+  const [x0, x1] = [Math.min(...points.map((p) => p[0])), Math.max(...points.map((p) => p[0]))];
+  const [y0, y1] = [Math.min(...points.map((p) => p[1])), Math.max(...points.map((p) => p[1]))];
   const scale = Math.min((width - 20) / (x1 - x0), tallest / (y1 - y0), 7);
   /** Depth runs to the left, the reference face lies on top. */
   const at = (p: Vec2) =>

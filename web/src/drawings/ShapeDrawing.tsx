@@ -17,11 +17,11 @@ interface Outline {
 function outlinesIn(solid: Solid, waste = true): Outline[] {
   switch (solid.shape) {
     case 'union':
-      return solid.solids.flatMap((own) => outlinesIn(own, waste));
+      return solid.solids.flatMap((eachSolid) => outlinesIn(eachSolid, waste));
     case 'difference':
       return [
         ...outlinesIn(solid.from, waste),
-        ...solid.take.flatMap((own) => outlinesIn(own, !waste)),
+        ...solid.take.flatMap((eachSolid) => outlinesIn(eachSolid, !waste)),
       ];
     case 'prism': {
       const axis = solid.rigid.rotation.findIndex((row) => Math.abs(row[2]) > 0.5);
@@ -61,7 +61,7 @@ export function ShapeDrawing({ wanted, part }: { wanted: Solid; part: ShapedPart
     end: [part.width, part.thickness],
   };
   const views = (['face', 'edge', 'end'] as const).filter((view) =>
-    outlines.some((own) => own.view === view),
+    outlines.some((outline) => outline.view === view),
   );
   return (
     <div className="shapeviews">
@@ -95,7 +95,7 @@ export function ShapeDrawing({ wanted, part }: { wanted: Solid; part: ShapedPart
             <rect width={long * scale} height={high * scale} fill="var(--wood)" />
             <g clipPath={`url(#${hatch}${view})`}>
               {outlines
-                .filter((own) => own.view === view)
+                .filter((outline) => outline.view === view)
                 .sort((a, b) => Number(b.waste) - Number(a.waste))
                 .map(({ waste, points }, i) => (
                   <polygon

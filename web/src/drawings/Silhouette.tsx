@@ -217,9 +217,9 @@ export function Silhouette({
 }) {
   const shapes = silhouetteOf(tool);
   if (!shapes.length) return <svg width={width} height={height} aria-hidden />;
-  const all = shapes.flatMap((s) => s.points);
-  const [x0, x1] = [Math.min(...all.map((p) => p[0])), Math.max(...all.map((p) => p[0]))];
-  const [y0, y1] = [Math.min(...all.map((p) => p[1])), Math.max(...all.map((p) => p[1]))];
+  const points = shapes.flatMap((s) => s.points);
+  const [x0, x1] = [Math.min(...points.map((p) => p[0])), Math.max(...points.map((p) => p[0]))];
+  const [y0, y1] = [Math.min(...points.map((p) => p[1])), Math.max(...points.map((p) => p[1]))];
   const k = Math.min(scale, (width - 4) / (x1 - x0), (height - 4) / (y1 - y0));
   const at = ([x, y]: Vec2) =>
     `${(width / 2 + (x - (x0 + x1) / 2) * k).toFixed(2)} ${(height / 2 + (y - (y0 + y1) / 2) * k).toFixed(2)}`;

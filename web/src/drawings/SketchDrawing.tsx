@@ -28,9 +28,15 @@ export function SketchDrawing({
     const along = from[1] === to[1];
     return [from, to].map(([x, y]): Vec2 => (along ? [x, y + beside] : [x + beside, y]));
   });
-  const all = [...sketch.shapes.flatMap((s) => s.points), ...ends];
-  const [x0, x1] = [Math.min(...all.map((p) => p[0])), Math.max(...all.map((p) => p[0]))];
-  const [y0, y1] = [Math.min(...all.map((p) => p[1])), Math.max(...all.map((p) => p[1]))];
+  const allPoints = [...sketch.shapes.flatMap((s) => s.points), ...ends];
+  const [x0, x1] = [
+    Math.min(...allPoints.map((p) => p[0])),
+    Math.max(...allPoints.map((p) => p[0])),
+  ];
+  const [y0, y1] = [
+    Math.min(...allPoints.map((p) => p[1])),
+    Math.max(...allPoints.map((p) => p[1])),
+  ];
   const pad = 46;
   const scale = Math.min((width - 2 * pad) / (x1 - x0), 380 / (y1 - y0), 8);
   const height = (y1 - y0) * scale + 2 * pad;

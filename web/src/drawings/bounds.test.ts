@@ -42,8 +42,8 @@ it('whatever lies wherever fills most of its window one way, and keeps its middl
       within(240, 700),
       turn,
       turn,
-      (one, other, width, height, round, over) => {
-        const shown = [one, moved(other, [40, 0, -30])];
+      (bounds, other, width, height, round, over) => {
+        const shown = [bounds, moved(other, [40, 0, -30])];
         const zoom = zoomOf(shown, width, height);
         const spans = (turned: typeof AT_FIRST) =>
           ([0, 1] as const).map((axis) => {

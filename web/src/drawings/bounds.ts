@@ -24,9 +24,9 @@ export const middleOf = ({ min, max }: Bounds): Vec3 => [
 ];
 
 /** Round several boxes; those round nothing don’t count. */
-export function around(all: readonly Bounds[]): Bounds {
+export function around(boundses: readonly Bounds[]): Bounds {
   const each = (pick: (b: Bounds) => Vec3, least: (...values: number[]) => number) =>
-    [0, 1, 2].map((i) => least(...all.map((b) => pick(b)[i]!))) as unknown as Vec3;
+    [0, 1, 2].map((i) => least(...boundses.map((b) => pick(b)[i]!))) as unknown as Vec3;
   return { min: each((b) => b.min, Math.min), max: each((b) => b.max, Math.max) };
 }
 

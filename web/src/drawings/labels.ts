@@ -36,12 +36,12 @@ export function labelsOf(
   for (const { label: words, outline, role } of shapes) {
     if (!words || !outline.length || role === 'cutter' || done.has(words)) continue;
     done.add(words);
-    const all = boxOf(outline.map(at));
+    const box = boxOf(outline.map(at));
     const [x0, x1, y0, y1] = [
-      Math.max(4, all.x0),
-      Math.min(w, all.x1),
-      Math.max(4, all.y0),
-      Math.min(h, all.y1),
+      Math.max(4, box.x0),
+      Math.min(w, box.x1),
+      Math.max(4, box.y0),
+      Math.min(h, box.y1),
     ];
     const long = words.length * LETTER;
     if (x1 - x0 < 3 || y1 - y0 < 3) continue;

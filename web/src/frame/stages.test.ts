@@ -70,10 +70,10 @@ describe('the stages of a job', () => {
       'order planned',
     ]);
     expect(stood({ mark: 'before', rooms: ['setups'] })).toContain('setups planned');
-    const all = plans
+    const observations = plans
       .plan!.cards.flatMap(({ setups }) => setups)
       .map((setup) => ticked(plans.plan!, setup));
-    const cut = stagesOf(howFarOf(job, plans, recordState(all)))
+    const cut = stagesOf(howFarOf(job, plans, recordState(observations)))
       .slice(2, 5)
       .map(({ state }) => state);
     expect(cut).toEqual(['done', 'done', 'done']);

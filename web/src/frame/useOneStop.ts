@@ -50,12 +50,16 @@ export function useOneStop(list: RefObject<HTMLElement | null>, { items, alt = f
   const onKeyDown = (event: KeyboardEvent<HTMLElement>) => {
     if (event.altKey !== alt || event.ctrlKey || event.metaKey) return;
     const all = found();
-    const at = all.findIndex((item) => item.contains(event.target as Node));
-    const to = { ArrowUp: at - 1, ArrowDown: at + 1, Home: 0, End: all.length - 1 }[event.key];
-    if (at < 0 || to === undefined || !all[to]) return;
+    const index = all.findIndex((item) => item.contains(event.target as Node));
+    const to = { ArrowUp: index - 1, ArrowDown: index + 1, Home: 0, End: all.length - 1 }[
+      event.key
+    ];
+    if (index < 0 || to === undefined || !all[to]) return;
     event.preventDefault();
     event.stopPropagation();
-    (acrossFrom(event.target as HTMLElement, all[at]!, all[to]) ?? fieldsOf(all[to])[0])?.focus();
+    (
+      acrossFrom(event.target as HTMLElement, all[index]!, all[to]) ?? fieldsOf(all[to])[0]
+    )?.focus();
   };
   /**
    * Where something was typed in a row, Tab goes on from its end to the next row, and back from its
@@ -67,10 +71,10 @@ export function useOneStop(list: RefObject<HTMLElement | null>, { items, alt = f
   };
   const onTab = (event: KeyboardEvent<HTMLElement>) => {
     const all = found();
-    const at = all.findIndex((item) => item.contains(event.target as Node));
-    if (at < 0 || all[at] !== typedIn.current) return;
-    const here = fieldsOf(all[at]);
-    const [edge, next] = event.shiftKey ? [here[0], all[at - 1]] : [here.at(-1), all[at + 1]];
+    const index = all.findIndex((item) => item.contains(event.target as Node));
+    if (index < 0 || all[index] !== typedIn.current) return;
+    const here = fieldsOf(all[index]);
+    const [edge, next] = event.shiftKey ? [here[0], all[index - 1]] : [here.at(-1), all[index + 1]];
     if (event.target !== edge || !next) return;
     event.preventDefault();
     fieldsOf(next)

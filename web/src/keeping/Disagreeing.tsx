@@ -24,8 +24,8 @@ export function Disagreeing({ lead, names, theirsAlone, disagreements, among, on
     <div className="disagreeing">
       <p>{lead} Everything else is put together; of these, which goes on?</p>
       <ul>
-        {disagreements.map((one) => {
-          const place = placeIn(one);
+        {disagreements.map((disagreement) => {
+          const place = placeIn(disagreement);
           const mark = (whose: Whose) => (
             <label key={whose}>
               <input
@@ -34,13 +34,14 @@ export function Disagreeing({ lead, names, theirsAlone, disagreements, among, on
                 checked={(picked[place] ?? 'mine') === whose}
                 onChange={() => setPicked({ ...picked, [place]: whose })}
               />{' '}
-              {names[whose]}: <strong>{valueWords(one[whose], one.path, style)}</strong>
+              {names[whose]}:{' '}
+              <strong>{valueWords(disagreement[whose], disagreement.path, style)}</strong>
             </label>
           );
           return (
             <li key={place}>
               <fieldset>
-                <legend>{placeWords(one.path, among)}</legend>
+                <legend>{placeWords(disagreement.path, among)}</legend>
                 {mark('mine')} {mark('theirs')}
               </fieldset>
             </li>

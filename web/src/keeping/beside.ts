@@ -21,7 +21,7 @@ export function besideOf(other: unknown, one: unknown): Beside {
   const field = (now: unknown, was: unknown): Field => {
     if (Object.is(now, was) && was !== undefined) return 'same';
     if (!Array.isArray(now) || !Array.isArray(was)) return { whole: now };
-    const places = new Map(was.map((item, at) => [item as unknown, at]));
+    const places = new Map(was.map((item, i) => [item as unknown, i]));
     return { items: now.map((item: unknown) => places.get(item) ?? { whole: item }) };
   };
   const [had, has] = [other, one] as [Readonly<Record<string, unknown>>, object];

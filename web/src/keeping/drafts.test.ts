@@ -169,13 +169,13 @@ describe('drafts in the browser', () => {
         fc.constantFrom('base', 'now', 'sent', 'version'),
         fc.anything(),
         (field, value) => {
-          const found = read({
+          const keptDraft = read({
             ...whole,
             draft: { ...(whole as ReturnType<typeof draft>).draft, [field]: value },
           });
-          if (found?.draft)
+          if (keptDraft?.draft)
             expect(
-              hasForm(jobSchema, found.draft.now) && hasForm(jobSchema, found.draft.base),
+              hasForm(jobSchema, keptDraft.draft.now) && hasForm(jobSchema, keptDraft.draft.base),
             ).toBe(true);
         },
       ),

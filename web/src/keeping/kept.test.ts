@@ -412,56 +412,56 @@ class Windows {
     }
   }
 
-  save(at: number, lost: 'no' | 'question' | 'answer' | 'refused'): void {
-    const own = this.tabs[at]!;
+  save(index: number, lost: 'no' | 'question' | 'answer' | 'refused'): void {
+    const own = this.tabs[index]!;
     if (own.save !== 'unsaved' && own.save !== 'waiting') return;
     const out = kept.toSend(own, () => `save-${this.ids++}`);
     const state = kept.sending(own, out);
     /** What the server has it found good before: sent again, it is answered, not refused. */
     if (lost === 'refused' && !this.server.saves.has(out.save))
-      this.tabs[at] = kept.retried(kept.refused(state, 'no'));
-    else if (lost === 'question') this.tabs[at] = kept.unanswered(state, '');
+      this.tabs[index] = kept.retried(kept.refused(state, 'no'));
+    else if (lost === 'question') this.tabs[index] = kept.unanswered(state, '');
     else {
       const before = this.server.value;
       const answer = this.server.put(state.version, out.save, out.value);
       if (answer.is === 'landed' && before !== this.server.value)
-        this.nothingUnseen(at, before, this.server.value);
-      if (lost === 'answer') this.tabs[at] = kept.unanswered(state, '');
-      else if (answer.is === 'landed') this.tabs[at] = kept.landed(state, answer.version);
+        this.nothingUnseen(index, before, this.server.value);
+      if (lost === 'answer') this.tabs[index] = kept.unanswered(state, '');
+      else if (answer.is === 'landed') this.tabs[index] = kept.landed(state, answer.version);
       else
         this.tookIn(
-          at,
+          index,
           kept.stale(state, theirs(this.server.value, this.server.version), answer.landed, merged),
         );
     }
   }
 
   /** Where what others did is now in view, only that has been seen. */
-  private tookIn(at: number, after: Kept<Doc>): void {
-    const own = this.tabs[at]!;
+  private tookIn(index: number, after: Kept<Doc>): void {
+    const own = this.tabs[index]!;
     for (const field of FIELDS)
-      if (after.now![field] !== own.now![field]) this.acts[at]!.delete(field);
-    this.tabs[at] = after;
+      if (after.now![field] !== own.now![field]) this.acts[index]!.delete(field);
+    this.tabs[index] = after;
   }
 
-  private did(at: number, after: Kept<Doc>, again = false): void {
-    const own = this.tabs[at]!;
+  private did(index: number, after: Kept<Doc>, again = false): void {
+    const own = this.tabs[index]!;
     for (const field of FIELDS) {
       if (after.now![field] === own.now![field]) continue;
-      if (again) expect(this.touched[at], `undo in window ${at}`).toContain(field);
-      this.touched[at]!.add(field);
-      const { made, over } = this.acts[at]!.get(field) ?? { made: [], over: [] };
+      if (again) expect(this.touched[index], `undo in window ${index}`).toContain(field);
+      this.touched[index]!.add(field);
+      const { made, over } = this.acts[index]!.get(field) ?? { made: [], over: [] };
       const seen = new Set([...over, own.now![field], own.base![field]]);
-      this.acts[at]!.set(field, { made: new Set([...made, after.now![field]]), over: seen });
+      this.acts[index]!.set(field, { made: new Set([...made, after.now![field]]), over: seen });
     }
-    this.tabs[at] = after;
+    this.tabs[index] = after;
   }
 
-  private nothingUnseen(at: number, before: Doc, after: Doc): void {
+  private nothingUnseen(index: number, before: Doc, after: Doc): void {
     for (const field of FIELDS) {
       if (before[field] === after[field]) continue;
-      const { made, over } = this.acts[at]!.get(field) ?? { made: undefined, over: undefined };
-      const told = `window ${at} puts ${after[field]} over ${before[field]} in ${field}`;
+      const { made, over } = this.acts[index]!.get(field) ?? { made: undefined, over: undefined };
+      const told = `window ${index} puts ${after[field]} over ${before[field]} in ${field}`;
       expect([made?.has(after[field]), over?.has(before[field])], told).toEqual([true, true]);
     }
   }
@@ -498,10 +498,10 @@ describe('three windows, whatever happens to them', () => {
   });
 
   it('each alone in its field: everything typed is on the server, whatever was lost on the way', () => {
-    const own = step.map((one): Step =>
+    const arbitrary = step.map((one): Step =>
       one.do === 'edit' ? { ...one, field: FIELDS[one.tab]! } : one,
     );
-    const calm = own.filter(({ do: what }) =>
+    const calm = arbitrary.filter(({ do: what }) =>
       ['edit', 'save', 'reload', 'look', 'settle'].includes(what),
     );
     fc.assert(

@@ -185,16 +185,16 @@ function useKeptDraft<T>(sort: 'job' | 'shop', kept: Kept<T>, typed: Typed): boo
     if (!id || base === null || now === null) return;
     const draft = save === 'saved' ? null : { version, base, now, sent };
     const undo = past.length ? { version, past: past.slice(-KEPT_STEPS) } : undefined;
-    const all: KeptDraft<T> | null =
+    const keptDraft: KeptDraft<T> | null =
       draft || undo || Object.keys(typed).length ? { draft, typed, undo } : null;
-    const own = work.current;
-    own.next = async () => keepDraft(draftName(sort, id), await tabId(), all, base);
-    if (own.busy) return;
-    own.busy = true;
+    const keeping = work.current;
+    keeping.next = async () => keepDraft(draftName(sort, id), await tabId(), keptDraft, base);
+    if (keeping.busy) return;
+    keeping.busy = true;
     void (async () => {
-      while (own.next) {
-        const next = own.next;
-        own.next = null;
+      while (keeping.next) {
+        const next = keeping.next;
+        keeping.next = null;
         const start = performance.now();
         await next().then(
           () => setFailing(false),
@@ -202,16 +202,16 @@ function useKeptDraft<T>(sort: 'job' | 'shop', kept: Kept<T>, typed: Typed): boo
         );
         const rest = Math.min(LONGEST_REST, REST * (performance.now() - start));
         await new Promise<void>((wake) => {
-          own.wake = wake;
+          keeping.wake = wake;
           setTimeout(wake, rest);
         });
       }
-      own.busy = false;
+      keeping.busy = false;
     })();
   }, [sort, id, version, base, now, sent, save, past, typed]);
   useEffect(() => {
-    const own = work.current;
-    const leave = () => own.wake();
+    const keeping = work.current;
+    const leave = () => keeping.wake();
     for (const event of LEAVING) window.addEventListener(event, leave);
     return () => {
       for (const event of LEAVING) window.removeEventListener(event, leave);

@@ -24,8 +24,8 @@ const found = (
 const run = (...actions: Parameters<typeof plansSlice.reducer>[1][]) =>
   actions.reduce(plansSlice.reducer, plansSlice.getInitialState());
 const known = (state: ReturnType<typeof run>, joint: string) => {
-  const { proof: own, current, awaited } = proofAt(state, joint);
-  return [own?.joint, current, awaited];
+  const { proof: jointProof, current, awaited } = proofAt(state, joint);
+  return [jointProof?.joint, current, awaited];
 };
 
 describe('plans and their proofs', () => {

@@ -18,7 +18,7 @@ export function useAsked<A extends Ask>(
   question: Asks[A]['asks'] | null,
 ): Answered<A> | null {
   const [asking, setAsking] = useState<Asking<Asks[A]['asks']> | null>(null);
-  const [found, setFound] = useState<Answered<A> | null>(null);
+  const [answer, setFound] = useState<Answered<A> | null>(null);
   useEffect(() => {
     const begun = latestOf(ask, (answer, of) => setFound({ of, answer }));
     setAsking(begun);
@@ -27,5 +27,5 @@ export function useAsked<A extends Ask>(
   useEffect(() => {
     if (question) asking?.ask(question);
   }, [asking, question]);
-  return found;
+  return answer;
 }

@@ -23,11 +23,11 @@ export function useAssembly(
     () => (unsound === undefined ? null : { job, shop, unsound }),
     [job, shop, unsound],
   );
-  const found = useAsked('assembly', question);
+  const answer = useAsked('assembly', question);
   return {
-    plan: found?.answer.plan,
-    current: found?.of === question,
-    error: found?.answer.error ?? '',
+    plan: answer?.answer.plan,
+    current: answer?.of === question,
+    error: answer?.answer.error ?? '',
     unsound: unsound ? unsound.split('\n').length : 0,
   };
 }

@@ -13,10 +13,10 @@ export function useCutList(
   shop: Shop,
 ): { list: CutList | undefined; current: boolean; error: string } {
   const question = useMemo(() => ({ job, shop }), [job, shop]);
-  const found = useAsked('cutList', question);
+  const answer = useAsked('cutList', question);
   return {
-    list: found?.answer.list,
-    current: found?.of === question,
-    error: found?.answer.error ?? '',
+    list: answer?.answer.list,
+    current: answer?.of === question,
+    error: answer?.answer.error ?? '',
   };
 }

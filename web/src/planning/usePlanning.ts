@@ -153,8 +153,8 @@ export function useWays(joint: Joint | undefined): Ways | undefined {
     () => (planned && basis ? { joint: planned, ...basis } : null),
     [planned, basis],
   );
-  const found = useAsked('ways', question);
-  return found?.of.joint.id === joint?.id ? found?.answer.ways : undefined;
+  const answer = useAsked('ways', question);
+  return answer?.of.joint.id === joint?.id ? answer?.answer.ways : undefined;
 }
 
 type Readings = Readonly<Record<string, readonly Reading[]>>;
@@ -171,6 +171,6 @@ export function useReadings(
     () => (cards ? { job, shop, cards, by: askedBy() } : null),
     [job, shop, cards],
   );
-  const found = useAsked('readings', question);
-  return found && found.of === question ? (found.answer.readings ?? null) : undefined;
+  const answer = useAsked('readings', question);
+  return answer && answer.of === question ? (answer.answer.readings ?? null) : undefined;
 }

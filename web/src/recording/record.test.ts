@@ -37,11 +37,11 @@ class Server {
     return {
       send: (_, lines) => {
         if (this.broken === 'before') return Promise.resolve(gone);
-        if (lines.some((one) => one.kind === 'note' && one.text === 'bad'))
+        if (lines.some((observation) => observation.kind === 'note' && observation.text === 'bad'))
           return Promise.resolve({ status: 422 });
-        for (const one of lines)
-          if (!this.lines.some(({ id }) => id === one.id))
-            this.lines.push({ ...one, place: this.lines.length + 1, by });
+        for (const observation of lines)
+          if (!this.lines.some(({ id }) => id === observation.id))
+            this.lines.push({ ...observation, place: this.lines.length + 1, by });
         return Promise.resolve(this.broken === 'after' ? gone : undefined);
       },
       read: (_, after) => {
@@ -77,8 +77,8 @@ class Device {
     keepKnown: () => Promise.resolve(void (this.kept = this.state)),
     forgetKnown: () => Promise.resolve(void (this.kept = this.state)),
   };
-  note(one: Observation): void {
-    this.state = recordSlice.reducer(this.state, noted({ job: JOB, line: one }));
+  note(observation: Observation): void {
+    this.state = recordSlice.reducer(this.state, noted({ job: JOB, line: observation }));
     this.kept = this.state;
   }
   reload(): void {
@@ -125,9 +125,9 @@ describe('a record on two devices', () => {
         for (const step of all) {
           const device = devices[step.who]!;
           if (step.do === 'note') {
-            const one = line('seen');
-            made.push(one.id);
-            device.note(one);
+            const observation = line('seen');
+            made.push(observation.id);
+            device.note(observation);
           } else if (step.do === 'exchange') await device.exchange();
           else if (step.do === 'reload') device.reload();
           else if (step.do === 'cut') server.broken = 'before';
@@ -154,10 +154,9 @@ describe('a record on two devices', () => {
     for (const text of ['first', 'bad', 'last']) device.note(line(text));
     expect(await device.exchange()).toEqual({ status: 422 });
     expect(device.state.waiting).toMatchObject([{ text: 'bad' }]);
-    expect(device.state.known.map((one) => one.kind === 'note' && one.text)).toEqual([
-      'first',
-      'last',
-    ]);
+    expect(device.state.known.map((recorded) => recorded.kind === 'note' && recorded.text)).toEqual(
+      ['first', 'last'],
+    );
   });
 
   it('pictures go a few at a time, each of them all the same', async () => {

@@ -59,11 +59,11 @@ export async function keepKnown(job: string, lines: readonly Recorded[]): Promis
   const there = new Set(lines.map(({ id }) => id));
   for (const line of lines) void work.objectStore('known').put({ job, place: line.place, line });
   for (
-    let at = await work.objectStore('waiting').index('job').openCursor(job);
-    at;
-    at = await at.continue()
+    let cursor = await work.objectStore('waiting').index('job').openCursor(job);
+    cursor;
+    cursor = await cursor.continue()
   )
-    if (there.has(at.value.line.id)) void at.delete();
+    if (there.has(cursor.value.line.id)) void cursor.delete();
   await work.done;
 }
 

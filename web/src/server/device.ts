@@ -12,14 +12,14 @@ const isDevice = (value: unknown): value is Device =>
   isRecord(value) && typeof value['id'] === 'string' && typeof value['name'] === 'string';
 
 /** Kept for the time of this page, too, where the browser keeps nothing. */
-let own: Device | undefined;
+let ownDevice: Device | undefined;
 
 const keep = (device: Device): Device => {
   writeKept(KEY, device);
-  own = device;
+  ownDevice = device;
   return device;
 };
-const read = (): Device => readKept(KEY, isDevice) ?? own ?? keep({ id: newId(), name: '' });
+const read = (): Device => readKept(KEY, isDevice) ?? ownDevice ?? keep({ id: newId(), name: '' });
 
 /** This browser's own id, made once, so that a record can say who saved. */
 export const deviceId = (): string => read().id;

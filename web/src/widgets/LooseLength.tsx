@@ -4,8 +4,8 @@ import { FieldError } from './FieldError.tsx';
 
 /** A length that belongs to nothing yet, such as a reading; nothing where the text is none. */
 export function lengthIn(text: string, style: LengthStyle): Mm | undefined {
-  const found = parseLength(text, style);
-  return found.ok && found.value >= 0 ? found.value : undefined;
+  const parsed = parseLength(text, style);
+  return parsed.ok && parsed.value >= 0 ? parsed.value : undefined;
 }
 
 /**

@@ -51,9 +51,9 @@ export function TypedField({
 
   const type = (next: string) => {
     setEditing(next);
-    const found = read(next);
-    dispatch(typed({ field, text: 'message' in found ? next : null }));
-    if ('value' in found && Math.abs(found.value - value) > 1e-9) onChange(found.value);
+    const check = read(next);
+    dispatch(typed({ field, text: 'message' in check ? next : null }));
+    if ('value' in check && Math.abs(check.value - value) > 1e-9) onChange(check.value);
   };
   const onKeyDown = (event: KeyboardEvent<HTMLInputElement>) => {
     if (event.key === 'Enter') {

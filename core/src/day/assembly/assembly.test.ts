@@ -169,24 +169,30 @@ describe('what the joints of a job make', () => {
   it('a rail too short or too long by any amount: by how much, and the length that closes it again', () => {
     const kinds = fc.constantFrom('blind', 'haunched', 'housed', 'loose');
     const by = fc.constantFrom(-40, -3, -1.5, 1.5, 2, 60);
-    const one = fc.constantFrom('Door top rail', 'Door middle rail', 'Door bottom rail');
+    const arbitrary = fc.constantFrom('Door top rail', 'Door middle rail', 'Door bottom rail');
     fc.assert(
-      fc.property(kinds, by, one, fc.integer({ min: 300, max: 900 }), (kind, off, name, width) => {
-        const job = jobOf({ ...DOOR, kind, width, rails: [70, 70, 90] });
-        const wrong = {
-          ...job,
-          parts: job.parts.map((p) => (p.name === name ? { ...p, length: p.length + off } : p)),
-        };
-        const { assemblies, problems } = planOf(wrong);
-        expect(assemblies).toEqual([]);
-        /** Two of three agree: the odd one is told. */
-        const right = job.parts.find((p) => p.name === name)!;
-        expect(problems[0]!.propose!.part).toBe(right.id);
-        expect(problems[0]!.propose!.length).toBeCloseTo(right.length, 3);
-        expect(speak(problems[0]!.message, METRIC)).toContain(
-          `too ${off < 0 ? 'short' : 'long'} to reach its mortise in Door stile`,
-        );
-      }),
+      fc.property(
+        kinds,
+        by,
+        arbitrary,
+        fc.integer({ min: 300, max: 900 }),
+        (kind, off, name, width) => {
+          const job = jobOf({ ...DOOR, kind, width, rails: [70, 70, 90] });
+          const wrong = {
+            ...job,
+            parts: job.parts.map((p) => (p.name === name ? { ...p, length: p.length + off } : p)),
+          };
+          const { assemblies, problems } = planOf(wrong);
+          expect(assemblies).toEqual([]);
+          /** Two of three agree: the odd one is told. */
+          const right = job.parts.find((p) => p.name === name)!;
+          expect(problems[0]!.propose!.part).toBe(right.id);
+          expect(problems[0]!.propose!.length).toBeCloseTo(right.length, 3);
+          expect(speak(problems[0]!.message, METRIC)).toContain(
+            `too ${off < 0 ? 'short' : 'long'} to reach its mortise in Door stile`,
+          );
+        },
+      ),
       { numRuns: 16, examples: [['blind', 2, 'Door top rail', 400]] },
     );
   });
@@ -225,7 +231,7 @@ describe('what the joints of a job make', () => {
       ...job,
       parts: job.parts.map((p) => (p.name === name ? { ...p, quantity } : p)),
     });
-    const words = (own: Job) => planOf(own).problems.map((p) => speak(p.message, METRIC));
+    const words = (ownJob: Job) => planOf(ownJob).problems.map((p) => speak(p.message, METRIC));
     expect(words(more('Door stile', 6))).toEqual([
       '2 × Door stile left over: with what they are joined to they make no whole assembly. Compare the counts of these parts.',
     ]);
@@ -287,11 +293,11 @@ describe('stages', () => {
       modeller.scope(() => {
         const built = builtFrom(job, part);
         const bodies = new Bodies(modeller, built, job);
-        const found = stagesOf(built, bodies);
-        if (!('stages' in found)) throw new Error(name);
-        const closed = found.stages.flatMap((stage) => stage.closes);
+        const stages = stagesOf(built, bodies);
+        if (!('stages' in stages)) throw new Error(name);
+        const closed = stages.stages.flatMap((stage) => stage.closes);
         expect([...closed].sort((a, b) => a - b)).toEqual(built.meetings.map((_, i) => i));
-        for (const { groups, way } of found.stages)
+        for (const { groups, way } of stages.stages)
           groups.slice(1).forEach((group, g) => {
             const before = groups.slice(0, g + 1).flat();
             const one = (list: readonly number[]) =>
@@ -361,9 +367,9 @@ describe('stages', () => {
         meeting(3, 0, scale(y!, -1)),
       ],
     };
-    const found = stagesOf(ring, air);
+    const stages = stagesOf(ring, air);
     expect(
-      'stages' in found && found.stages.map(({ groups }) => groups.map((g) => g.length)),
+      'stages' in stages && stages.stages.map(({ groups }) => groups.map((g) => g.length)),
     ).toEqual([
       [1, 1],
       [1, 1],
@@ -393,12 +399,12 @@ describe('stages', () => {
           meeting(i + 1, at % (i + 1), scale(axes[axis]!, far ? 1 : -1)),
         );
         const built = { pieces: [piece, ...steps.map(() => piece)], meetings };
-        const found = stagesOf(built, air);
-        if (!('stages' in found)) throw new Error('stuck');
-        expect(found.stages.flatMap((s) => s.closes).sort((a, b) => a - b)).toEqual(
+        const stages = stagesOf(built, air);
+        if (!('stages' in stages)) throw new Error('stuck');
+        expect(stages.stages.flatMap((s) => s.closes).sort((a, b) => a - b)).toEqual(
           meetings.map((_, i) => i),
         );
-        for (const { groups, way, closes } of found.stages)
+        for (const { groups, way, closes } of stages.stages)
           for (const i of closes) {
             const own = meetings[i]!;
             const level = (p: number) => groups.findIndex((g) => g.includes(p));
@@ -450,7 +456,7 @@ describe('gluing up', () => {
       ...job,
       joints: job.joints.map((j) => ({ ...j, ...own })),
     });
-    const stage = (own: Job) => planOf(own).assemblies[0]!.stages[0]!;
+    const stage = (ownJob: Job) => planOf(ownJob).assemblies[0]!.stages[0]!;
     expect(stage(changed({ dry: true })).glueUps).toEqual([]);
     const [top, bottom] = job.joints as [Job['joints'][number], Job['joints'][number]];
     expect(
@@ -477,8 +483,8 @@ describe('gluing up', () => {
   });
 
   it('looks: no diagonal where nothing closes to a frame; brads end short of the far face, whatever was asked', () => {
-    const spoken = (own: Job) =>
-      planOf(own)
+    const spoken = (job: Job) =>
+      planOf(job)
         .assemblies.flatMap((a) =>
           a.stages.flatMap((s) => s.looks.map((look) => speak(look, METRIC))),
         )

@@ -98,9 +98,9 @@ export function assemblyPlan(
   const assemblies: Assembly[] = [];
   const problems: AssemblyProblem[] = [];
   for (const parts of connected(sound)) {
-    const made = builtOf(parts, sound, meets);
-    problems.push(...made.problems);
-    for (const { built, count } of made.all) {
+    const allBuilt = builtOf(parts, sound, meets);
+    problems.push(...allBuilt.problems);
+    for (const { built, count } of allBuilt.all) {
       const told = modeller.scope(() =>
         toldOf(built, count, new Bodies(modeller, built, sound), sound, shop),
       );
@@ -260,10 +260,10 @@ function toldOf(
       groups,
       times,
       closes: closes.map(number),
-      glueUps: glueUps.map((own) => ({
-        ...own,
-        work: workOf(own.joints),
-        joints: own.joints.map(number),
+      glueUps: glueUps.map((glueUp) => ({
+        ...glueUp,
+        work: workOf(glueUp.joints),
+        joints: glueUp.joints.map(number),
       })),
       looks: looksOf(stage, glueUps, built, bodies, job),
     };

@@ -105,9 +105,11 @@ interface Asked {
 }
 
 /** How far one placing is from another, mm; infinitely where they are turned otherwise. */
-function apart(one: Rigid, other: Rigid): Vec3 | undefined {
-  const isTurned = one.rotation.some((row, i) => length(subtract(row, other.rotation[i]!)) > 2e-3);
-  return isTurned ? undefined : subtract(other.shift, one.shift);
+function apart(rigid: Rigid, other: Rigid): Vec3 | undefined {
+  const isTurned = rigid.rotation.some(
+    (row, i) => length(subtract(row, other.rotation[i]!)) > 2e-3,
+  );
+  return isTurned ? undefined : subtract(other.shift, rigid.shift);
 }
 
 /**
@@ -152,12 +154,12 @@ function grown(
     const index = placed.push({ part, hand, at }) - 1;
     for (const { place, spot } of taken)
       meetings.push(meetingOf(index, spot, place, placed, meets));
-    const all = [...free, ...spotsOf(part, hand, job).map((spot) => ({ piece: index, spot }))];
+    const frees = [...free, ...spotsOf(part, hand, job).map((spot) => ({ piece: index, spot }))];
     const gone = [
       ...taken.map(({ place }) => place),
       ...taken.map(({ spot }) => ({ piece: index, spot })),
     ];
-    free = all.filter(
+    free = frees.filter(
       (place) => !gone.some((used) => used.piece === place.piece && isTaken(place.spot, used.spot)),
     );
   };
@@ -206,7 +208,7 @@ function grown(
 const nearest = (misses: readonly (Miss | undefined)[]): Miss | undefined => {
   const off = ({ short, aside }: Miss) => Math.hypot(short, aside);
   return misses.reduce(
-    (least, one) => (one && (!least || off(one) < off(least) - 1e-9) ? one : least),
+    (least, miss) => (miss && (!least || off(miss) < off(least) - 1e-9) ? miss : least),
     undefined,
   );
 };
@@ -221,7 +223,7 @@ const near = (a: Rigid, b: Rigid): boolean => {
 
 /** What piece a free place wants, in each way that it can be had. */
 function asked(
-  own: PlacedPiece,
+  placedPiece: PlacedPiece,
   spot: Spot,
   job: Pick<Job, 'joints'>,
   meets: ReadonlyMap<string, Meet>,
@@ -234,14 +236,14 @@ function asked(
       .filter((o) => o.joint === spot.joint && o.member === other && isMet(joint, spot, o))
       .map((o): Asked => {
         const to = other === 'tenoned' ? home(o, spot) : invert(home(spot, o));
-        return { part, hand, spot: o, at: compose(own.at, to) };
+        return { part, hand, spot: o, at: compose(placedPiece.at, to) };
       }),
   );
 }
 
 /** A tenon and a mortise of one hand. */
-function isMet({ mortised }: Job['joints'][number], one: Spot, other: Spot): boolean {
-  const [tenon, mortise] = one.member === 'tenoned' ? [one, other] : [other, one];
+function isMet({ mortised }: Job['joints'][number], spot: Spot, other: Spot): boolean {
+  const [tenon, mortise] = spot.member === 'tenoned' ? [spot, other] : [other, spot];
   return sameHand(tenon, { end: mortise.end, edge: entryOf(mortised.edge).edge });
 }
 
@@ -273,9 +275,9 @@ function missOf(
   meets: ReadonlyMap<string, Meet>,
 ): Miss | undefined {
   if (spot.member !== 'tenoned') return undefined;
-  const own = placed[piece]!;
+  const placedPiece = placed[piece]!;
   const { joint } = meets.get(spot.joint)!;
-  const way = scale(turn(own.at.rotation, [1, 0, 0]), spot.end === 'a' ? -1 : 1);
+  const way = scale(turn(placedPiece.at.rotation, [1, 0, 0]), spot.end === 'a' ? -1 : 1);
   const off = free.flatMap((other) => {
     const { part, hand, at } = placed[other.piece]!;
     if (
@@ -284,7 +286,7 @@ function missOf(
       part !== joint.mortised.part
     )
       return [];
-    const wanted = asked(own, spot, job, meets).filter(
+    const wanted = asked(placedPiece, spot, job, meets).filter(
       (a) => a.hand === hand && sameSpot(a.spot, other.spot),
     );
     return wanted.map((a) => apart(a.at, at)).filter((v) => v !== undefined);
@@ -294,7 +296,7 @@ function missOf(
   const short = dot(least, way);
   return {
     joint: spot.joint,
-    part: own.part,
+    part: placedPiece.part,
     short,
     aside: length(subtract(least, scale(way, short))),
   };

@@ -38,7 +38,8 @@ function sortsOf(assemblies: readonly Assembly[]): Sort[] {
     stages.forEach((stage, s) => {
       const pieces = new Set(stage.groups.flat());
       const before = [...lasts].filter(
-        ([own]) => own.times > 1 || own.groups.flat().some((p) => pieces.has(p)),
+        ([assemblyStage]) =>
+          assemblyStage.times > 1 || assemblyStage.groups.flat().some((p) => pieces.has(p)),
       );
       stage.glueUps.forEach(({ minutes, clamps }: Pick<GlueUp, 'minutes' | 'clamps'>, g) => {
         const after = g > 0 ? [sorts.length - 1] : before.map(([, at]) => at);

@@ -16,7 +16,7 @@ export const clampsIn = (shop: Pick<Shop, 'tools'>): readonly Clamps[] => toolsO
 
 /** How many of some clamps open at least so far. */
 export const openingTo = (list: readonly Clamps[], opening: Mm): number =>
-  list.reduce((sum, own) => sum + (own.opening >= opening - 1e-6 ? own.count : 0), 0);
+  list.reduce((sum, clamps) => sum + (clamps.opening >= opening - 1e-6 ? clamps.count : 0), 0);
 
 /** Joints that are brushed, closed and clamped in one go. */
 export interface GlueUp {
@@ -97,9 +97,9 @@ export function partsOf(
   built: Built,
   job: Job,
 ): { part: Part; kind: JointKind; joint: Joint } {
-  const joint = job.joints.find((own) => own.id === id)!;
+  const joint = job.joints.find((eachJoint) => eachJoint.id === id)!;
   return {
-    part: job.parts.find((own) => own.id === built.pieces[tenoned]!.part)!,
+    part: job.parts.find((part) => part.id === built.pieces[tenoned]!.part)!,
     kind: kindOf(joint.kind),
     joint,
   };

@@ -34,7 +34,7 @@ export function diagonalOf(
       const { part: id, at } = built.pieces[i]!;
       const along = turn(at.rotation, [1, 0, 0]);
       if (!isSquareTo(along, way)) return [];
-      const part = job.parts.find((own) => own.id === id)!;
+      const part = job.parts.find((eachPart) => eachPart.id === id)!;
       return [{ i, part, length: pieceOf(part, 'median').length, along }];
     });
   for (const one of across(groups[0]!))

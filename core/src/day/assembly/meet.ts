@@ -114,8 +114,8 @@ function tryOut(
         (d) =>
           !clashes(whole.placed({ ...home, shift: add(home.shift, scale(way, d)) }), mortised.body),
       );
-    const own = turn(home.rotation, wayOut(tenoned, seat));
-    const tried = AXES.some((axis) => dot(axis, own) > 1 - 1e-6) ? AXES : [own, ...AXES];
+    const point = turn(home.rotation, wayOut(tenoned, seat));
+    const tried = AXES.some((axis) => dot(axis, point) > 1 - 1e-6) ? AXES : [point, ...AXES];
     const lean = (member: MemberName) => kind.lean?.(params, member, members[member]);
     return {
       place: spot,

@@ -20,7 +20,7 @@ describe('shapes and the joints of their part', async () => {
     params: { face: 'face', diameter: 8, depth: 0, from, across, count: 1, pitch: 1 },
   });
   const met = (...shapes: Shape[]) =>
-    shapesInJoints(modeller, { ...job, shapes }, TEST_SHOP).map((own) => own.shape);
+    shapesInJoints(modeller, { ...job, shapes }, TEST_SHOP).map((shapedJoint) => shapedJoint.shape);
 
   it('a hole through a tenon is told, one just behind its shoulder is not', () => {
     expect(met(hole('rail', long - 5, 35), hole('rail', long + 5, 35))).toEqual([

@@ -198,14 +198,19 @@ describe('boards that have been sawn', () => {
     const volume = (boards: readonly Board[]) =>
       boards.reduce((sum, b) => sum + b.count * b.length * b.width * b.thickness, 0);
     expect(volume(after.boards) + list.pieces).toBeLessThan(volume(job.boards!));
-    const offcuts = after.boards.filter((own) => own.offcut);
-    expect(offcuts.reduce((sum, own) => sum + own.count, 0)).toBe(
-      list.sawn.flatMap((own) => own.offcuts).length,
+    const offcuts = after.boards.filter((eachBoard) => eachBoard.offcut);
+    expect(offcuts.reduce((sum, eachBoard) => sum + eachBoard.count, 0)).toBe(
+      list.sawn.flatMap((sawnBoard) => sawnBoard.offcuts).length,
     );
-    expect(after.boards.find((own) => own.id === 'ash')?.count ?? 0).toBe(3 - list.sawn.length);
+    expect(after.boards.find((eachBoard) => eachBoard.id === 'ash')?.count ?? 0).toBe(
+      3 - list.sawn.length,
+    );
     expect(
       offcuts.every(
-        (own) => own.name.startsWith('Offcut of Ash') && own.thickness === 32 && own.ends === 0,
+        (eachBoard) =>
+          eachBoard.name.startsWith('Offcut of Ash') &&
+          eachBoard.thickness === 32 &&
+          eachBoard.ends === 0,
       ),
     ).toBe(true);
     expect(costOf(list)).toBe(20 * list.sawn.length);
@@ -214,8 +219,8 @@ describe('boards that have been sawn', () => {
 
   it('some of a part sawn: only the rest is laid out; strips count by whole sets', () => {
     const job = worked([board()], ({ id }) => (id === 'rail' ? { sawn: 2 } : {}));
-    const laid = cutList(job, TEST_SHOP).sawn.flatMap((own) =>
-      own.laid.filter((one) => one.part === 'rail'),
+    const laid = cutList(job, TEST_SHOP).sawn.flatMap((sawnBoard) =>
+      sawnBoard.laid.filter((one) => one.part === 'rail'),
     );
     expect([laid.length, rowOf(job, 'rail').sawn]).toEqual([1, 2]);
     expect(
@@ -237,7 +242,9 @@ describe('boards that have been sawn', () => {
     expect(takenFrom(wide, list).parts.find((part) => part.id === 'rail')!.sawn).toBe(1);
     const half = {
       ...list,
-      sawn: list.sawn.slice(0, 1).map((own) => ({ ...own, laid: own.laid.slice(0, 1) })),
+      sawn: list.sawn
+        .slice(0, 1)
+        .map((sawnBoard) => ({ ...sawnBoard, laid: sawnBoard.laid.slice(0, 1) })),
     };
     expect(takenFrom(wide, half).parts.find((part) => part.id === 'rail')!.sawn).toBeUndefined();
   });
@@ -254,12 +261,14 @@ describe('boards that have been sawn', () => {
       rows: [],
       sawn: [cut(0, [400, 50], [500, 50]), cut(1, [400, 50], [400, 60])],
     });
-    expect(boards.map((own) => [own.count, own.length, own.width])).toEqual([
-      [1, 2400, 180],
-      [2, 400, 50],
-      [1, 500, 50],
-      [1, 400, 60],
-    ]);
+    expect(boards.map((eachBoard) => [eachBoard.count, eachBoard.length, eachBoard.width])).toEqual(
+      [
+        [1, 2400, 180],
+        [2, 400, 50],
+        [1, 500, 50],
+        [1, 400, 60],
+      ],
+    );
   });
 
   it('two rails of a metre by a tenth by a fiftieth in white oak: specific gravity 0.68 at 12 %, times 1.12, 3 kg', () => {

@@ -58,18 +58,18 @@ export function cutList(job: Job, shop: Shop, solver?: Solver): CutList {
   const clear = new Map(boards.map((board) => [board.id, clearAreas(board, kerf).flat()]));
   const rough = roughParts(job, shop);
   const rows = rough.map((row) => ({ ...row, ...stripsOf(row, boards, clear) }));
-  const stands = rows.map((row, at): Stands => standingFor(row, at, kerf));
+  const stands = rows.map((row, i): Stands => standingFor(row, i, kerf));
   const wanted = stands.map((own) => own.wanted);
   const quick = nest(boards, wanted, kerf);
-  const found = solver ? leastWood(solver, quick, boards, wanted, kerf) : quick;
+  const foundNest = solver ? leastWood(solver, quick, boards, wanted, kerf) : quick;
   const place = new Map(boards.map(({ id }, i) => [id, i]));
-  const sawn = [...found.sawn].sort(
+  const sawn = [...foundNest.sawn].sort(
     (a, b) => place.get(a.board.id)! - place.get(b.board.id)! || a.nth - b.nth,
   );
   return {
     rows: rows.map((row, i): CutRow => {
       const { run } = stands[i]!;
-      const missing = found.missing[i]! * run;
+      const missing = foundNest.missing[i]! * run;
       return missing
         ? { ...row, missing, why: whyMissing(stands[i]!.wanted, row, boards, clear) }
         : { ...row, missing };
@@ -88,13 +88,13 @@ export function cutList(job: Job, shop: Shop, solver?: Solver): CutList {
         }));
       }),
     })),
-    volume: found.volume,
+    volume: foundNest.volume,
     pieces: rows.reduce(
       (sum, { rough: { length, width, thickness }, pieces, spare, sawn: cut }) =>
         sum + length * width * thickness * (pieces + spare - cut),
       0,
     ),
-    least: found.missing.some(Boolean) ? 0 : found.least,
+    least: foundNest.missing.some(Boolean) ? 0 : foundNest.least,
   };
 }
 

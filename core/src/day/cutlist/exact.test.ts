@@ -27,17 +27,17 @@ describe('strips out of bars', () => {
   function leastLength(bars: readonly number[], lengths: readonly number[]): number {
     let least = Infinity;
     const left = bars.map((length) => length + KERF);
-    const share = (at: number) => {
+    const share = (index: number) => {
       const used = bars.reduce(
-        (all, length, i) => all + (left[i]! < length + KERF - 1e-9 ? length : 0),
+        (sum, length, i) => sum + (left[i]! < length + KERF - 1e-9 ? length : 0),
         0,
       );
       if (used >= least) return;
-      if (at === lengths.length) return void (least = used);
+      if (index === lengths.length) return void (least = used);
       left.forEach((room, i) => {
-        if (room < lengths[at]! + KERF - 1e-9) return;
-        left[i] = room - lengths[at]! - KERF;
-        share(at + 1);
+        if (room < lengths[index]! + KERF - 1e-9) return;
+        left[i] = room - lengths[index]! - KERF;
+        share(index + 1);
         left[i] = room;
       });
     };
@@ -53,12 +53,12 @@ describe('strips out of bars', () => {
       fc.property(bars, lengths, (some, wanted) => {
         const boards = some.map((length, i) => board({ id: `bar-${i}`, length }));
         const blanks = wanted.map((length) => want(length, 150));
-        const found = best(boards, blanks);
-        judge(found, blanks);
-        if (found.missing.some(Boolean)) return;
+        const foundNest = best(boards, blanks);
+        judge(foundNest, blanks);
+        if (foundNest.missing.some(Boolean)) return;
         compared++;
         const least = leastLength(some, wanted) * 200 * 32;
-        expect([found.volume, found.least]).toEqual([
+        expect([foundNest.volume, foundNest.least]).toEqual([
           expect.closeTo(least, 0),
           expect.closeTo(least, 0),
         ]);
@@ -78,17 +78,20 @@ describe('strips out of bars', () => {
         return cuts.map((share) => Math.floor((share / all) * room));
       });
       const wanted = planted.flat().map((length) => want(length, 150));
-      const found = best([board({ count: 9 })], wanted);
-      judge(found, wanted);
-      expect([found.sawn.length, found.least]).toEqual([6, expect.closeTo(found.volume, 0)]);
+      const foundNest = best([board({ count: 9 })], wanted);
+      judge(foundNest, wanted);
+      expect([foundNest.sawn.length, foundNest.least]).toEqual([
+        6,
+        expect.closeTo(foundNest.volume, 0),
+      ]);
     }
   });
 
   it('that would lie beside each other but for the kerf are bars', () => {
     const lengths = [1400, 1300, 1250, 900, 800, 700, 650].map((length) => want(length, 60));
-    const found = best([board({ count: 5, width: 123 })], lengths);
-    judge(found, lengths);
-    expect(found.least).toBeCloseTo(found.volume, 0);
+    const foundNest = best([board({ count: 5, width: 123 })], lengths);
+    judge(foundNest, lengths);
+    expect(foundNest.least).toBeCloseTo(foundNest.volume, 0);
   });
 });
 
@@ -114,8 +117,8 @@ describe('few blanks out of boards', () => {
           });
     const orders = (all: readonly Size[]): Size[][] =>
       all.length
-        ? all.flatMap((one, i) =>
-            orders(all.filter((_, at) => at !== i)).map((more) => [one, ...more]),
+        ? all.flatMap((eachSize, i) =>
+            orders(all.filter((_, index) => index !== i)).map((more) => [eachSize, ...more]),
           )
         : [[]];
     return orders(sizes).some((row) =>
@@ -133,24 +136,27 @@ describe('few blanks out of boards', () => {
       fc.property(sizes, (wanted) => {
         const boards = [board({ count: 4, length: 1100, width: 140 })];
         const blanks = wanted.map(([length, width]) => want(length, width));
-        const found = best(boards, blanks);
-        judge(found, blanks);
-        const shares = (at: number, bins: Size[][]): number => {
-          if (at === wanted.length) return bins.length;
+        const foundNest = best(boards, blanks);
+        judge(foundNest, blanks);
+        const shares = (index: number, bins: Size[][]): number => {
+          if (index === wanted.length) return bins.length;
           const open = bins
-            .map((bin, i) => [i, [...bin, wanted[at]!] as Size[]] as const)
+            .map((bin, i) => [i, [...bin, wanted[index]!] as Size[]] as const)
             .filter(([, bin]) => comesOut(bin, 1100, 140));
           const ways = open.map(([i, bin]) =>
             shares(
-              at + 1,
+              index + 1,
               bins.map((own, b) => (b === i ? bin : own)),
             ),
           );
-          return Math.min(shares(at + 1, [...bins, [wanted[at]!]]), ...ways);
+          return Math.min(shares(index + 1, [...bins, [wanted[index]!]]), ...ways);
         };
         const least = shares(0, []);
         seen.add(least);
-        expect([found.sawn.length, found.least]).toEqual([least, expect.closeTo(found.volume, 0)]);
+        expect([foundNest.sawn.length, foundNest.least]).toEqual([
+          least,
+          expect.closeTo(foundNest.volume, 0),
+        ]);
       }),
       { seed: 4, numRuns: 60 },
     );
@@ -174,19 +180,22 @@ describe('few blanks out of boards', () => {
     for (let n = 0; n < 6; n++) {
       const planted = [sawnUp(2000, 300, 5), sawnUp(2000, 300, 4)].flat();
       const blanks = planted.map(([length, width]) => want(length, width));
-      const found = best([board({ count: 5, length: 2000, width: 300 })], blanks);
-      judge(found, blanks);
-      expect([found.sawn.length, found.least]).toEqual([2, expect.closeTo(found.volume, 0)]);
+      const foundNest = best([board({ count: 5, length: 2000, width: 300 })], blanks);
+      judge(foundNest, blanks);
+      expect([foundNest.sawn.length, foundNest.least]).toEqual([
+        2,
+        expect.closeTo(foundNest.volume, 0),
+      ]);
     }
   });
 
   it('are sawn round a knot, on both sides of it at once, without saying that it is the least', () => {
     const knotty = board({ length: 1000, count: 1, defects: [{ from: 400, to: 410 }] });
     const blanks = [want(400, 98), want(395, 98), want(585, 60, 3)];
-    const found = leastWood(solver, NOTHING(blanks), [knotty], blanks, KERF);
-    judge(found, blanks);
-    expect(found.least).toBe(0);
-    expect([found.missing, found.sawn[0]!.placed.length]).toEqual([[0, 0, 0], 5]);
+    const foundNest = leastWood(solver, NOTHING(blanks), [knotty], blanks, KERF);
+    judge(foundNest, blanks);
+    expect(foundNest.least).toBe(0);
+    expect([foundNest.missing, foundNest.sawn[0]!.placed.length]).toEqual([[0, 0, 0], 5]);
   });
 
   it('of a thick or another wood stay out of boards that are not', () => {
@@ -195,9 +204,9 @@ describe('few blanks out of boards', () => {
       board({ id: 'thick', length: 1000 }),
     ];
     const blanks = [want(480, 95, 2, 30), want(480, 95, 4)];
-    const found = leastWood(solver, NOTHING(blanks), boards, blanks, KERF);
-    judge(found, blanks);
-    expect(found.missing).toEqual([0, 0]);
+    const foundNest = leastWood(solver, NOTHING(blanks), boards, blanks, KERF);
+    judge(foundNest, blanks);
+    expect(foundNest.missing).toEqual([0, 0]);
   });
 });
 
@@ -206,9 +215,9 @@ describe('one set of blanks out of one area', () => {
 
   it('leaves what is beside it to its full width, and what is above it as long as it is', () => {
     const all = cuttings([{ length: 600, width: 90 }], [2], [area], KERF, 100)!;
-    const one = all.cut([area], [1])!;
-    expect(one.placed).toEqual([{ blank: 0, x: 10, y: 5, length: 600, width: 90 }]);
-    expect(one.left).toEqual([
+    const filled = all.cut([area], [1])!;
+    expect(filled.placed).toEqual([{ blank: 0, x: 10, y: 5, length: 600, width: 90 }]);
+    expect(filled.left).toEqual([
       { x: 10 + 600 + KERF, y: 5, length: expect.closeTo(400 - KERF, 9) as number, width: 200 },
       { x: 10, y: 5 + 90 + KERF, length: 600, width: expect.closeTo(110 - KERF, 9) as number },
     ]);

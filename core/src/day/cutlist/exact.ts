@@ -51,17 +51,17 @@ function fillingsOfBars(
     const counts = wanted.map(() => 0);
     const takes = (i: number) => wanted[i]!.length + kerf;
     const cut = (needed: readonly number[]) => saw(board, wanted, needed, evenly, kerf);
-    const fill = (at: number, left: Mm): void => {
+    const fill = (index: number, left: Mm): void => {
       if (fillings.length > MOST_FILLINGS) return;
-      if (at === own.length) {
+      if (index === own.length) {
         const more = own.some((i) => counts[i]! < wanted[i]!.count && takes(i) <= left);
         if (!more && counts.some(Boolean)) fillings.push({ board, counts: [...counts], cut });
         return;
       }
-      const i = own[at]!;
+      const i = own[index]!;
       for (let n = Math.min(wanted[i]!.count, Math.floor(left / takes(i))); n >= 0; n--) {
         counts[i] = n;
-        fill(at + 1, left - n * takes(i));
+        fill(index + 1, left - n * takes(i));
       }
       counts[i] = 0;
     };
@@ -90,7 +90,7 @@ function fillingsOfBoards(
     const key = (set: readonly number[]) => set.join();
     const known = new Set(full.map(key));
     const more = (set: readonly number[]) =>
-      set.some((_, i) => known.has(key(set.map((n, at) => (at === i ? n + 1 : n)))));
+      set.some((_, i) => known.has(key(set.map((n, index) => (index === i ? n + 1 : n)))));
     return full
       .filter((set) => !more(set))
       .map((set) => ({ board, counts: set, cut: (needed) => cut(needed)! }));
@@ -146,13 +146,13 @@ function programOf(
  */
 export function leastWood(
   solver: Solver,
-  found: Nest,
+  nest: Nest,
   boards: readonly Board[],
   wanted: readonly Wanted[],
   kerf: Mm,
 ): Nest {
-  const short = found.missing.some(Boolean);
-  if (!short && found.volume <= found.least + 1) return found;
+  const short = nest.missing.some(Boolean);
+  if (!short && nest.volume <= nest.least + 1) return nest;
   const bars = boards.every((board) => isBar(board, wanted, kerf));
   const fillings = (bars ? fillingsOfBars : fillingsOfBoards)(boards, wanted, kerf);
   /** What no board gives at all stays missing, and is told where it is missed. */
@@ -160,13 +160,13 @@ export function leastWood(
     !fillings ||
     wanted.some(({ count }, i) => count > 0 && !fillings.some(({ counts }) => counts[i]))
   )
-    return found;
+    return nest;
   const solved = solver(programOf(fillings, boards, wanted), SECONDS);
-  if (!solved) return found;
+  if (!solved) return nest;
   const proven = boards.every(({ defects }) => defects.length === 0);
-  const least = Math.max(found.least, proven ? solved.value * 1e6 : 0);
-  if (!short && solved.value * 1e6 > found.volume - 1)
-    return { ...found, least: proven ? found.volume : found.least };
+  const least = Math.max(nest.least, proven ? solved.value * 1e6 : 0);
+  if (!short && solved.value * 1e6 > nest.volume - 1)
+    return { ...nest, least: proven ? nest.volume : nest.least };
   const left = wanted.map(({ count }) => count);
   const seen = new Map<Board, number>();
   const sawn = fillings.flatMap(({ board, counts, cut }, f) =>
@@ -184,7 +184,7 @@ export function leastWood(
     }),
   );
   const placed = sawn.reduce((all, own) => all + own.placed.length, 0);
-  if (placed < wanted.reduce((all, { count }) => all + count, 0)) return { ...found, least };
+  if (placed < wanted.reduce((all, { count }) => all + count, 0)) return { ...nest, least };
   const missing = wanted.map(() => 0);
   return {
     sawn,

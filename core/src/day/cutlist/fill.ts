@@ -58,20 +58,20 @@ function worthiest(items: readonly Item[], room: number): number[] {
     const before = worth.slice();
     const counts = new Uint16Array(room + 1);
     taken[i] = counts;
-    for (let at = size; at <= room; at++)
-      for (let n = 1; n <= most && n * size <= at; n++) {
-        const sum = before[at - n * size]! + n * own;
-        if (sum <= worth[at]!) continue;
-        worth[at] = sum;
-        counts[at] = n;
+    for (let index = size; index <= room; index++)
+      for (let n = 1; n <= most && n * size <= index; n++) {
+        const sum = before[index - n * size]! + n * own;
+        if (sum <= worth[index]!) continue;
+        worth[index] = sum;
+        counts[index] = n;
       }
   });
-  let at = room;
+  let index = room;
   return items
     .map((_, i) => items.length - 1 - i)
     .reduce<number[]>((counts, i) => {
-      counts[i] = taken[i]![at]!;
-      at -= counts[i] * items[i]!.size;
+      counts[i] = taken[i]![index]!;
+      index -= counts[i] * items[i]!.size;
       return counts;
     }, []);
 }
@@ -153,9 +153,9 @@ function bestSection(
     .slice(0, LENGTHS);
   let best: { section: Section; use: number } | undefined;
   for (const length of lengths) {
-    const found = acrossOf(length, area.width, fitting, blanks, wanted, worth, kerf);
-    const use = found.worth / (length * area.width);
-    if (!best || use > best.use + 1e-9) best = { section: { length, strips: found.strips }, use };
+    const across = acrossOf(length, area.width, fitting, blanks, wanted, worth, kerf);
+    const use = across.worth / (length * area.width);
+    if (!best || use > best.use + 1e-9) best = { section: { length, strips: across.strips }, use };
   }
   return best?.section;
 }
@@ -178,7 +178,7 @@ function oneByOne(
     return { size: blank.length, worth: worth[i]! * blank.length * blank.width, most: wanted[i]! };
   });
   const counts = packed(items, length, kerf);
-  const chosen = promising.filter((_, at) => counts[at]! > 0);
+  const chosen = promising.filter((_, i) => counts[i]! > 0);
   /** A last one may fit exactly, where the steps leave it none. */
   const blank = (chosen.length ? chosen : promising).reduce((a, b) =>
     blanks[b]!.length > blanks[a]!.length ? b : a,
@@ -201,18 +201,18 @@ function acrossOf(
   kerf: Mm,
 ): { strips: Strip[]; worth: number } {
   const all = fitting.flatMap((blank) => {
-    const own = blanks[blank]!;
+    const ownBlank = blanks[blank]!;
     const count = Math.min(
       wanted[blank]!,
-      Math.floor((length + kerf + SAME) / (own.length + kerf)),
+      Math.floor((length + kerf + SAME) / (ownBlank.length + kerf)),
     );
     if (count < 1) return [];
-    const each = worth[blank]! * own.length * own.width;
+    const each = worth[blank]! * ownBlank.length * ownBlank.width;
     return [
       {
         blank,
         count,
-        size: own.width,
+        size: ownBlank.width,
         worth: count * each,
         most: Math.ceil(wanted[blank]! / count),
       },

@@ -40,8 +40,8 @@ export function cuttings(
   const strides = counts.map((_, i) => counts.slice(0, i).reduce((all, n) => all * (n + 1), 1));
   const numberOf = (set: readonly number[]): number =>
     set.reduce((sum, n, i) => sum + n * strides[i]!, 0);
-  const sets = Array.from({ length: counts.reduce((all, n) => all * (n + 1), 1) }, (_, at) =>
-    counts.map((n, i) => Math.floor(at / strides[i]!) % (n + 1)),
+  const sets = Array.from({ length: counts.reduce((all, n) => all * (n + 1), 1) }, (_, index) =>
+    counts.map((n, i) => Math.floor(index / strides[i]!) % (n + 1)),
   );
   const goes = (box: Pick<Box, 'length' | 'width'>, area: Area) =>
     box.length <= area.length + SAME && box.width <= area.width + SAME;
@@ -52,14 +52,14 @@ export function cuttings(
       return front;
     return [...front.filter(({ length, width }) => length < box.length || width < box.width), box];
   };
-  sets.forEach((set, at) => {
+  sets.forEach((set, i) => {
     let front: Box[] = [];
     if (set.reduce((sum, n) => sum + n, 0) === 1) {
       const blank = set.indexOf(1);
       front = add(front, { length: blanks[blank]!.length, width: blanks[blank]!.width, blank });
     }
     for (const part of within(set, strides)) {
-      const other = at - part;
+      const other = i - part;
       if (part === 0 || part > other) continue;
       for (const a of boxes[part]!)
         for (const b of boxes[other]!) {
@@ -85,14 +85,14 @@ export function cuttings(
     const at = numberOf(counts);
     if (!area) return at === 0 ? { placed: [], left: [] } : undefined;
     for (const part of others.length ? within(counts, strides) : [at]) {
-      const box = boxes[part]!.find((own) => goes(own, area));
+      const box = boxes[part]!.find((eachBox) => goes(eachBox, area));
       if (part > 0 && !box) continue;
       const further = others.length ? cut(others, sets[at - part]!) : undefined;
       if (others.length && !further) continue;
-      const own = box ? cutOut(area, box, kerf) : { placed: [], left: [area] };
+      const filled = box ? cutOut(area, box, kerf) : { placed: [], left: [area] };
       return {
-        placed: [...own.placed, ...(further?.placed ?? [])],
-        left: [...own.left, ...(further?.left ?? [])],
+        placed: [...filled.placed, ...(further?.placed ?? [])],
+        left: [...filled.left, ...(further?.left ?? [])],
       };
     }
     return undefined;

@@ -47,9 +47,9 @@ describe('blanks out of boards', () => {
   it('whatever is wanted of whatever stock: inside, clear of defects, a kerf apart, all accounted for, no better than the bound', () => {
     fc.assert(
       fc.property(someBoards, someBlanks, (boards, wanted) => {
-        const found = nest(boards, wanted, KERF);
-        judge(found, wanted);
-        expect(nest(boards, wanted, KERF)).toEqual(found);
+        const foundNest = nest(boards, wanted, KERF);
+        judge(foundNest, wanted);
+        expect(nest(boards, wanted, KERF)).toEqual(foundNest);
       }),
       { seed: 11, numRuns: 40 },
     );
@@ -79,11 +79,11 @@ describe('blanks out of boards', () => {
         return cuts.map((share) => Math.floor((share / all) * room));
       }).flat();
       const wanted = pieces.map((length) => want(length, 150));
-      const found = nest([board({ count: planted + 4 })], wanted, KERF);
-      judge(found, wanted);
-      expect(found.least / (3000 * 200 * 32)).toBeLessThanOrEqual(planted);
-      expect(found.missing).not.toContainEqual(expect.not.closeTo(0, 9));
-      used.push(found.sawn.length - planted);
+      const foundNest = nest([board({ count: planted + 4 })], wanted, KERF);
+      judge(foundNest, wanted);
+      expect(foundNest.least / (3000 * 200 * 32)).toBeLessThanOrEqual(planted);
+      expect(foundNest.missing).not.toContainEqual(expect.not.closeTo(0, 9));
+      used.push(foundNest.sawn.length - planted);
     }
     expect([Math.max(...used), used.filter((more) => more > 0).length <= 3]).toEqual([1, true]);
   });
@@ -101,9 +101,9 @@ describe('blanks out of boards', () => {
         }).flat();
       }).flat();
       const wanted = pieces.map(([length, width]) => want(length, width));
-      const found = nest([board({ count: 5 })], wanted, KERF);
-      judge(found, wanted);
-      expect(found.missing.every((short) => short === 0)).toBe(true);
+      const foundNest = nest([board({ count: 5 })], wanted, KERF);
+      judge(foundNest, wanted);
+      expect(foundNest.missing.every((short) => short === 0)).toBe(true);
     }
   });
 

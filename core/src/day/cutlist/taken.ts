@@ -19,7 +19,7 @@ export function takenFrom(
   const pieces = new Map(
     rows.map(({ part, strips }) => [part.id, Math.floor(count(part.id) / (strips?.count ?? 1))]),
   );
-  const used = (board: Board) => sawn.filter((own) => own.board.id === board.id).length;
+  const used = (board: Board) => sawn.filter((sawnBoard) => sawnBoard.board.id === board.id).length;
   const whole = (job.boards ?? [])
     .map((board) => ({ ...board, count: board.count - used(board) }))
     .filter((board) => board.count > 0);
@@ -35,23 +35,26 @@ export function takenFrom(
 /** Boards with what is left of one that was sawn. */
 function withOffcuts(boards: readonly Board[], { board, offcuts }: SawnBoard): Board[] {
   return offcuts.reduce<Board[]>(
-    (all, { length, width }) => {
+    (allBoards, { length, width }) => {
       const { thickness, species } = board;
       const near = (a: number, b: number) => Math.abs(a - b) < ALIKE;
-      const at = all.findIndex(
-        (own) =>
-          own.offcut &&
-          own.species === species &&
-          near(own.thickness, thickness) &&
-          near(own.length, length) &&
-          near(own.width, width),
+      const index = allBoards.findIndex(
+        (eachBoard) =>
+          eachBoard.offcut &&
+          eachBoard.species === species &&
+          near(eachBoard.thickness, thickness) &&
+          near(eachBoard.length, length) &&
+          near(eachBoard.width, width),
       );
-      if (at >= 0) return all.map((own, i) => (i === at ? { ...own, count: own.count + 1 } : own));
-      const name = freshName(`Offcut of ${board.name.replace(/^Offcut of /, '')}`, all);
+      if (index >= 0)
+        return allBoards.map((eachBoard, i) =>
+          i === index ? { ...eachBoard, count: eachBoard.count + 1 } : eachBoard,
+        );
+      const name = freshName(`Offcut of ${board.name.replace(/^Offcut of /, '')}`, allBoards);
       return [
-        ...all,
+        ...allBoards,
         {
-          id: freshId(name, all),
+          id: freshId(name, allBoards),
           name,
           count: 1,
           length,

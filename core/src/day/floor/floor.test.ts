@@ -58,11 +58,11 @@ beforeAll(() => {
 describe('what is cut of a plan', () => {
   it('is counted piece by piece until all of every card is', () => {
     expect(howFarCut(plan, recordState([]))).toBe('none');
-    const all = setupsIn(plan).map((setup) =>
+    const observations = setupsIn(plan).map((setup) =>
       tick(plan, setup, ...Array.from({ length: countOf(setup) }, (_, i) => i + 1)),
     );
-    expect(howFarCut(plan, recordState(all.slice(1)))).toBe('some');
-    expect(howFarCut(plan, recordState(all))).toBe('all');
+    expect(howFarCut(plan, recordState(observations.slice(1)))).toBe('some');
+    expect(howFarCut(plan, recordState(observations))).toBe('all');
     const card = plan.cards[0]!;
     const { groups } = cardView(card, plan.basis);
     const of = groups.reduce((sum, { count }) => sum + count, 0);
@@ -105,7 +105,10 @@ describe('what is cut of a plan', () => {
       line({ kind: 'undone', of: gone.id }),
     ];
     expect(
-      resumed({ job, record: record.map((own, i) => ({ ...own, place: i + 1, by: '' })) }).begun,
+      resumed({
+        job,
+        record: record.map((observation, i) => ({ ...observation, place: i + 1, by: '' })),
+      }).begun,
     ).toEqual([b.id, a.id]);
     expect(resumed({ job })).toBe(job);
   });
@@ -117,11 +120,11 @@ describe('what is cut of a plan', () => {
     expect(
       other.cards.map((card) => countedIn(cardView(card, other.basis).groups, record).done),
     ).toEqual(other.cards.map(() => 0));
-    const found = cutOtherwise(other, record);
-    expect(found.map(({ setup, pieces, moved }) => [setup, pieces, moved])).toEqual(
+    const otherwise = cutOtherwise(other, record);
+    expect(otherwise.map(({ setup, pieces, moved }) => [setup, pieces, moved])).toEqual(
       shoulders.map(({ id }) => [id, 2, undefined]),
     );
-    for (const { card } of found)
+    for (const { card } of otherwise)
       expect(card!.setups.every(({ stage }) => stage === 'shoulders')).toBe(true);
     /** Of a joint that is gone it is told all the same, at no card. */
     const without = planJob({ ...job, joints: [] }, TEST_SHOP);
@@ -143,15 +146,15 @@ describe('what is cut of a plan', () => {
       routed('crosscut-shoulders+saw-upright-flipped', { tenonLength: 25 }),
       TEST_SHOP,
     );
-    const found = cutOtherwise(longer, record);
+    const otherwise = cutOtherwise(longer, record);
     /** Faces and edges both go as high as the shoulder now is. */
-    expect(found.map(({ setup, pieces }) => [setup, pieces])).toEqual(
+    expect(otherwise.map(({ setup, pieces }) => [setup, pieces])).toEqual(
       cheeks.map(({ id }) => [id, 3]),
     );
     const before = cheeks.flatMap(({ figures }) =>
       figures.filter(({ id }) => id === 'blade-height'),
     );
-    for (const { moved } of found) {
+    for (const { moved } of otherwise) {
       expect(moved!.figure.id).toBe('blade-height');
       expect([moved!.was, moved!.was - moved!.figure.value]).toEqual([
         before[0]!.value,

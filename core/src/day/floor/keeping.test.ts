@@ -134,12 +134,12 @@ describe('a set-up that worked', () => {
 
   it('tells the hole that a figure stood in for the same size, and else those that are known for others', () => {
     const inHole = (length: number, hole: string, machine?: string) => {
-      const [own, at] = [made(length), flat(made(length))];
-      const one = keptFrom(at, own, recordState([]), {
+      const [ownPlan, at] = [made(length), flat(made(length))];
+      const keptSetup = keptFrom(at, ownPlan, recordState([]), {
         ...HOW,
         holes: { [figureKey({ id: 'end-stop', asked: length })]: hole, none: 'x' },
       });
-      return machine ? { ...one, machine } : one;
+      return machine ? { ...keptSetup, machine } : keptSetup;
     };
     const shelf = [
       inHole(34, ' B4 '),
@@ -151,8 +151,10 @@ describe('a set-up that worked', () => {
       ['end-stop', 'B4'],
     ]);
     expect(
-      validate(shopSchema, { ...SHOP, kept: shelf.map((one, i) => ({ ...one, id: `kept-${i}` })) })
-        .ok,
+      validate(shopSchema, {
+        ...SHOP,
+        kept: shelf.map((keptSetup, i) => ({ ...keptSetup, id: `kept-${i}` })),
+      }).ok,
     ).toBe(true);
     const known = [
       { hole: '3', at: 30 },

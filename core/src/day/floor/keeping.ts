@@ -104,15 +104,15 @@ export function keptFor(
   { basis: { job, shop } }: Plan,
 ): KeptFor[] {
   const [first] = card.setups;
-  const own = madeAlike(kept, card);
+  const keptSetups = madeAlike(kept, card);
   const nameOf = (id: string) => shop.tools.find((tool) => tool.id === id)?.name ?? 'none';
   const thickness = spotOf(first!.occurrences[0]!, job).piece.thickness;
-  return own
-    .map((one): KeptFor => {
+  return keptSetups
+    .map((keptSetup): KeptFor => {
       const seen = new Set<string>();
       const figures = card.setups.flatMap((setup) =>
         setup.figures.flatMap((figure): KeptBeside[] => {
-          const same = one.figures.filter(({ id }) => id === figure.id);
+          const same = keptSetup.figures.filter(({ id }) => id === figure.id);
           const then = same.toSorted(
             (a, b) => Math.abs(a.asked - figure.value) - Math.abs(b.asked - figure.value),
           )[0];
@@ -137,16 +137,16 @@ export function keptFor(
       );
       const cutter = first!.cutter ?? '';
       return {
-        kept: one,
+        kept: keptSetup,
         figures,
         differs: [
-          ...(one.cutter !== cutter
-            ? [say(`It was ${nameOf(one.cutter)}, now it is ${nameOf(cutter)}.`)]
+          ...(keptSetup.cutter !== cutter
+            ? [say(`It was ${nameOf(keptSetup.cutter)}, now it is ${nameOf(cutter)}.`)]
             : []),
-          ...(Math.abs(one.thickness - thickness) > SAME
+          ...(Math.abs(keptSetup.thickness - thickness) > SAME
             ? [
                 say('The piece was {was} thick, now it is {now}.', {
-                  was: one.thickness,
+                  was: keptSetup.thickness,
                   now: thickness,
                 }),
               ]
@@ -178,13 +178,13 @@ export interface HoleFor {
  * was kept of set-ups that are made the same way on its machine.
  */
 export function holesFor(kept: readonly KeptSetup[], card: Card): HoleFor[] {
-  const own = madeAlike(kept, card).flatMap(({ figures }) => figures);
+  const keptFigures = madeAlike(kept, card).flatMap(({ figures }) => figures);
   const wanted = card.setups.flatMap((s) => s.figures);
   const all = new Map(
     wanted.map((figure) => [figureKey({ id: figure.id, asked: figure.value }), figure]),
   );
   return [...all.values()].flatMap(({ id, name, value }): HoleFor[] => {
-    const found = own.flatMap((f) =>
+    const found = keptFigures.flatMap((f) =>
       f.id === id && f.hole ? [{ hole: f.hole, at: f.asked }] : [],
     );
     const known = [...new Map(found.map((one) => [`${one.hole} ${one.at}`, one])).values()].sort(

@@ -69,7 +69,8 @@ const learnt = (shop: Shop, all: readonly Learned[], on = '2027-03-16'): Shop =>
     all
       .filter((own) => own.tool === tool.id)
       .reduce(
-        (made, { kind, estimate }) => calibrated(made, calibrationNamed(kind), estimate, on),
+        (madeTool, { kind, estimate }) =>
+          calibrated(madeTool, calibrationNamed(kind), estimate, on),
         tool,
       ),
   ),
@@ -90,13 +91,15 @@ const jobs = () =>
  */
 function found(secrets: readonly Secret[]) {
   return jobs().flatMap(({ job, shop }, i) => {
-    const own = withScales(shop, 0.05);
-    const truly = wrong(own, i % 2 ? 1 : -1, secrets);
-    const plan = planJob(job, own);
+    const ownShop = withScales(shop, 0.05);
+    const truly = wrong(ownShop, i % 2 ? 1 : -1, secrets);
+    const plan = planJob(job, ownShop);
     const all = learnedFrom(modeller, plan, recordOf(plan, truly), TODAY);
     const wrongIn = (known: Shop) =>
       worked(modeller, planJob(job, known), truly).filter(({ cuts }) => cuts > 1).length;
-    return [{ all, own, truly, before: wrongIn(own), after: wrongIn(learnt(own, all)) }];
+    return [
+      { all, own: ownShop, truly, before: wrongIn(ownShop), after: wrongIn(learnt(ownShop, all)) },
+    ];
   });
 }
 const sum = (values: readonly number[]): number => values.reduce((all, value) => all + value, 0);
@@ -133,9 +136,9 @@ describe('what test pieces say of the tools', () => {
 
   it('counts tenons that were fitted to their mortise, too', () => {
     const { job, shop } = jobs()[0]!;
-    const own = withScales(shop, 0.05);
-    const plan = planJob(job, own);
-    const record = recordOf(plan, wrong(own, 1, SECRETS));
+    const ownShop = withScales(shop, 0.05);
+    const plan = planJob(job, ownShop);
+    const record = recordOf(plan, wrong(ownShop, 1, SECRETS));
     const fitted = record.map((of) =>
       of.kind === 'measured' && of.name === 'tenon thickness'
         ? { ...of, should: of.should + 0.3 }
@@ -188,8 +191,10 @@ describe('what test pieces say of the tools', () => {
       const is = kind.stated(truly.tools.find(({ id }) => id === cutter)!)!;
       return {
         ...TEST_SHOP,
-        tools: TEST_SHOP.tools.map((own) =>
-          own === tool ? calibrated(own, kind, { value: is, spread: 0, count: 5 }, on) : own,
+        tools: TEST_SHOP.tools.map((eachTool) =>
+          eachTool === tool
+            ? calibrated(eachTool, kind, { value: is, spread: 0, count: 5 }, on)
+            : eachTool,
         ),
       };
     };
@@ -213,7 +218,7 @@ describe('what test pieces say of the tools', () => {
         .find(({ dimension }) => dimension === 'mortiseWidth')!;
       expect(width.gains).not.toEqual([]);
       const widths = recordOf(plan, truly).filter(
-        (own) => own.kind === 'measured' && own.name === width.name,
+        (observation) => observation.kind === 'measured' && observation.name === width.name,
       );
       expect(of(known, () => widths)[0]!.estimate).toMatchObject({
         count: 3,
@@ -228,14 +233,16 @@ describe('what test pieces say of the tools', () => {
       );
       const moved = new Map(figures.map(({ distance, value }) => [distance, value]));
       const lines = recordOf(plan, truly, moved).filter(
-        (own) => own.kind === 'measured' && own.card === card.id,
+        (observation) => observation.kind === 'measured' && observation.card === card.id,
       );
       const set = line({ kind: 'set', card: card.id, moved: figures });
       expect(of(known, () => [set, ...lines]).map(at)).toEqual([one!].map(at));
       expect(of(known, () => lines).map(at)).not.toEqual([one!].map(at));
       expect(of(known, () => recordOf(plan, truly, undefined, '2027-03-15'))).toEqual([]);
-      const other = recordOf(plan, truly).map((own) =>
-        own.kind === 'measured' ? { ...own, should: own.should + 0.5 } : own,
+      const other = recordOf(plan, truly).map((observation) =>
+        observation.kind === 'measured'
+          ? { ...observation, should: observation.should + 0.5 }
+          : observation,
       );
       expect(of(known, () => other)).toEqual([]);
       /** One slip of the point among them counts for nothing. */
@@ -246,8 +253,8 @@ describe('what test pieces say of the tools', () => {
       };
       expect(of(known, () => [...widths, slip]).map(at)).toEqual(of(known, () => widths).map(at));
       const unclear = recordOf(plan, known)
-        .filter((own) => own.kind === 'measured' && own.name === width.name)
-        .map((own, i) => ({ ...own, value: width.value + [0.4, -0.4, 0.06][i]! }));
+        .filter((observation) => observation.kind === 'measured' && observation.name === width.name)
+        .map((observation, i) => ({ ...observation, value: width.value + [0.4, -0.4, 0.06][i]! }));
       expect(of(known, () => unclear)).toEqual([]);
       const few = widths.slice(0, 2);
       expect(of(known, () => few)).toEqual([]);

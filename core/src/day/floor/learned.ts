@@ -94,13 +94,13 @@ export function learnedFrom(
     const mated = byMates(planned, holds);
     const effects = new Map<string, Effect>();
     for (const { id, value, should, stand } of own) {
-      const at = planned.findIndex((reading) => readingId(reading) === id);
-      const sizes = [planned[at]?.value, mated[at]?.value];
+      const index = planned.findIndex((reading) => readingId(reading) === id);
+      const sizes = [planned[index]?.value, mated[index]?.value];
       /** It was measured for another size than the card has now. */
       if (!sizes.some((size) => size !== undefined && Math.abs(size - should) < SAME)) continue;
       const key = JSON.stringify([id, ...stand]);
       const { is, gains } =
-        effects.get(key) ?? effectOf(modeller, plan, card, planned[at]!, stand, unknowns);
+        effects.get(key) ?? effectOf(modeller, plan, card, planned[index]!, stand, unknowns);
       effects.set(key, { is, gains });
       if (Math.abs(value - is) < SLIP) rows.push({ off: value - is, gains });
     }
@@ -168,7 +168,7 @@ function effectOf(
     const other = kind.applied(tool, kind.stated(tool)! + NUDGE);
     return readAt(modeller, plan, card, reading, stand, {
       ...shop,
-      tools: shop.tools.map((own) => (own.id === tool.id ? other : own)),
+      tools: shop.tools.map((eachTool) => (eachTool.id === tool.id ? other : eachTool)),
     });
   };
   const is = readAt(modeller, plan, card, reading, stand);

@@ -54,7 +54,7 @@ export function waysAt({ joints }: Pick<Plan, 'joints'>, { occurrences }: Setup)
     occurrences.map(({ joint, member }) => [`${joint} ${member}`, { joint, member }]),
   );
   return [...halves.values()].flatMap(({ joint, member }) => {
-    const way = joints.find((own) => own.joint === joint)?.chosen[member];
+    const way = joints.find((eachJoint) => eachJoint.joint === joint)?.chosen[member];
     return way ? [{ joint, member, way }] : [];
   });
 }

@@ -129,8 +129,8 @@ describe('frames, worked by hand', () => {
         expect(bar.length - into[0]! - into[1]!).toBeCloseTo(bay, 9);
       }
       for (const joint of ends) {
-        const { kind: own, params, parts } = resolve(joint, whole);
-        expect(own.seat(params).along + 20).toBeCloseTo(parts.mortised.length / 2, 6);
+        const { kind: jointKind, params, parts } = resolve(joint, whole);
+        expect(jointKind.seat(params).along + 20).toBeCloseTo(parts.mortised.length / 2, 6);
       }
       const plan = planJob(whole, shop);
       expect(plan.joints.flatMap((j) => j.problems.map((p) => speak(p.message, METRIC)))).toEqual(

@@ -263,7 +263,7 @@ function frameOf(spec: FrameSpec, job: Job, shop: Shop): Frame {
     hands: 'pairs',
   });
   let top = 0;
-  const made = rails.map((w, i) => {
+  const parts = rails.map((w, i) => {
     const title =
       i === 0
         ? 'top rail'
@@ -307,8 +307,8 @@ function frameOf(spec: FrameSpec, job: Job, shop: Shop): Frame {
   const bay = clear / bays;
   const between = (opening - muntins.count * muntins.width) / (muntins.count + 1);
   if (muntins.count > 0)
-    made.slice(1).forEach((lower, i) => {
-      addMuntins(spec, making, [made[i]!, lower], { tenon, opening, between, bay, bays, at: i });
+    parts.slice(1).forEach((lower, i) => {
+      addMuntins(spec, making, [parts[i]!, lower], { tenon, opening, between, bay, bays, at: i });
     });
   const figures: FrameFigure[] = [
     figure(
@@ -616,7 +616,7 @@ function butted({ parts, joints }: Making): Pick<Frame, 'parts' | 'joints'> {
     joints.flatMap(({ id, params, tenoned }) => {
       const propose = notes
         .get(id)
-        ?.advice.find((own) => own.id.startsWith('near-meeting'))?.propose;
+        ?.advice.find((advice) => advice.id.startsWith('near-meeting'))?.propose;
       return propose === undefined
         ? []
         : [[id, { propose, by: Number(params['tenonLength']) - propose, part: tenoned.part }]];

@@ -129,18 +129,18 @@ export function neighbourNotes(
     const told = neighbourWords(pair);
     if (!told) continue;
     const part = job.parts.find((p) => p.id === pair.one.part)!.name;
-    for (const [own, other] of [
+    for (const [placedMortise, other] of [
       [pair.one, pair.other],
       [pair.other, pair.one],
     ] as const)
       if (told.level === 'problem') {
-        at(own.joint).advice.push(
+        at(placedMortise.joint).advice.push(
           ...waysOut(
-            own === pair.one ? pair : { ...pair, one: pair.other, other: pair.one },
+            placedMortise === pair.one ? pair : { ...pair, one: pair.other, other: pair.one },
             joints,
           ),
         );
-        at(own.joint).problems.push({
+        at(placedMortise.joint).problems.push({
           path: 'neighbour',
           part,
           dimension: 'mortises that meet',
@@ -149,7 +149,7 @@ export function neighbourNotes(
           message: told.words,
         });
       } else
-        at(own.joint).advice.push({
+        at(placedMortise.joint).advice.push({
           id: `near-${other.joint}`,
           dimension: 'position',
           level: told.level,

@@ -18,9 +18,9 @@ export const seasonOf = (
 /** A fit that leaves its class with the seasons, or a tenon that will jam at its ends. */
 export function seasonAdvice({ clearance, fit, endClearance, moisture }: SeasonFit): Advice[] {
   const at = `at ${moisture.later.toFixed(1)} % moisture instead of ${moisture.now.toFixed(1)} %`;
-  const found: Advice[] = [];
+  const advice: Advice[] = [];
   if (fit.later !== fit.now)
-    found.push({
+    advice.push({
       id: 'season',
       dimension: 'tenonThickness',
       level: fit.later === 'tight' || fit.later === 'rattles' ? 'warning' : 'reason',
@@ -30,7 +30,7 @@ export function seasonAdvice({ clearance, fit, endClearance, moisture }: SeasonF
       }),
     });
   if (endClearance && endClearance.later < -1e-9)
-    found.push({
+    advice.push({
       id: 'season-ends',
       dimension: 'endClearance',
       level: 'warning',
@@ -40,5 +40,5 @@ export function seasonAdvice({ clearance, fit, endClearance, moisture }: SeasonF
       }),
       propose: Math.ceil((endClearance.now - endClearance.later) * 10) / 10,
     });
-  return found;
+  return advice;
 }

@@ -43,12 +43,18 @@ const SIZES = [
  */
 export function sharedGrooves(job: Pick<Job, 'parts'>, joints: readonly Joint[]): GrooveNote[] {
   const all = joints.flatMap((joint) => groovesOf(joint, job));
-  return all.flatMap((one, i) =>
+  return all.flatMap((grooved, i) =>
     all.slice(i + 1).flatMap((other): GrooveNote[] => {
-      if (other.joint === one.joint || other.part !== one.part || other.edge !== one.edge)
+      if (
+        other.joint === grooved.joint ||
+        other.part !== grooved.part ||
+        other.edge !== grooved.edge
+      )
         return [];
-      const odd = SIZES.find(([size]) => Math.abs(one.groove[size] - other.groove[size]) > SAME);
-      return [told(one, other, odd), told(other, one, odd)];
+      const odd = SIZES.find(
+        ([size]) => Math.abs(grooved.groove[size] - other.groove[size]) > SAME,
+      );
+      return [told(grooved, other, odd), told(other, grooved, odd)];
     }),
   );
 }
@@ -68,8 +74,12 @@ function groovesOf(joint: Joint, job: Pick<Job, 'parts'>): Grooved[] {
   );
 }
 
-function told(own: Grooved, other: Grooved, odd: (typeof SIZES)[number] | undefined): GrooveNote {
-  const { joint, partName, groove } = own;
+function told(
+  grooved: Grooved,
+  other: Grooved,
+  odd: (typeof SIZES)[number] | undefined,
+): GrooveNote {
+  const { joint, partName, groove } = grooved;
   if (!odd)
     return {
       joint,

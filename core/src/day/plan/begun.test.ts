@@ -5,7 +5,7 @@ import type { Job, Pin } from '../../design/job/index.ts';
 import { planJob } from './plan.ts';
 
 const { job, shop } = demo('racks');
-const with_ = (own: Partial<Job>) => planJob({ ...job, ...own }, shop);
+const with_ = (ownJob: Partial<Job>) => planJob({ ...job, ...ownJob }, shop);
 const whole = with_({});
 const ids = whole.cards.map(({ id }) => id);
 const rules = new Map(whole.cards.map(({ id, after }) => [id, after.map(({ card }) => card)]));

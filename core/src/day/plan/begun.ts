@@ -32,10 +32,10 @@ export function withBegun(
   const last = begun.at(-1);
   if (last === undefined) return cards;
   const rank = new Map(begun.map((card, nth) => [card, nth]));
-  return cards.map((card, at) => {
-    const nth = rank.get(at);
+  return cards.map((card, i) => {
+    const nth = rank.get(i);
     if (nth === undefined) return { ...card, after: new Map([[last, BEGUN], ...card.after]) };
-    const before = [...card.after].filter(([own]) => (rank.get(own) ?? Infinity) < nth);
+    const before = [...card.after].filter(([index]) => (rank.get(index) ?? Infinity) < nth);
     return {
       ...card,
       after: new Map([...(nth ? [[begun[nth - 1]!, BEGUN] as const] : []), ...before]),

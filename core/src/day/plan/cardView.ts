@@ -69,9 +69,9 @@ export function cardView(card: Card, { job, shop }: Basis): CardView {
   moved(first, standing);
   const angles = setups
     .flatMap((s) => s.angles ?? [])
-    .filter((angle, i, all) => all.findIndex((a) => isSet(a, angle)) === i);
-  const lies = ({ angles: own = [] }: Setup) =>
-    own
+    .filter((angle, i, figures) => figures.findIndex((a) => isSet(a, angle)) === i);
+  const lies = ({ angles: figures = [] }: Setup) =>
+    figures
       .map(({ between }) => between)
       .filter((words) => angles.every(({ between }) => between !== words));
   return {
@@ -125,16 +125,19 @@ function moved(setup: Setup, standing: Standing): LengthFigure[] {
 
 /** The same pieces again, with nothing moved before: their passes go on in one list. */
 function together(groups: readonly GroupView[]): GroupView[] {
-  const made: GroupView[] = [];
+  const groupViews: GroupView[] = [];
   const pieces = ({ parts, of, ends, count, lies }: GroupView) =>
     JSON.stringify([parts, of, ends, count, lies]);
   for (const group of groups) {
-    const before = made.at(-1);
+    const before = groupViews.at(-1);
     if (before && !group.figures.length && pieces(before) === pieces(group))
-      made[made.length - 1] = { ...before, passes: [...before.passes, ...group.passes] };
-    else made.push(group);
+      groupViews[groupViews.length - 1] = {
+        ...before,
+        passes: [...before.passes, ...group.passes],
+      };
+    else groupViews.push(group);
   }
-  return made;
+  return groupViews;
 }
 
 function viewed(figures: readonly LengthFigure[], setup: Setup): FigureView[] {
@@ -144,7 +147,7 @@ function viewed(figures: readonly LengthFigure[], setup: Setup): FigureView[] {
 
 function groupOf(
   setup: Setup,
-  own: readonly LengthFigure[],
+  figures: readonly LengthFigure[],
   job: Basis['job'],
 ): Omit<GroupView, 'lies'> {
   const { occurrences, of, nth } = setup;
@@ -156,7 +159,7 @@ function groupOf(
     ends: endsOf(occurrences, job),
     count,
     counted: counted(setup.stage, count),
-    figures: viewed(own, setup),
+    figures: viewed(figures, setup),
     passes: passesOf(setup),
   };
 }

@@ -63,8 +63,8 @@ export function cuttingInTurn(
  */
 function cuttingOf(setups: readonly Setup[], job: Job, shop: Shop, made: Set<string>): number {
   return setups.reduce((sum, setup) => {
-    const [at] = setup.occurrences;
-    const part = job.parts.find(({ id }) => id === at?.part);
+    const [place] = setup.occurrences;
+    const part = job.parts.find(({ id }) => id === place?.part);
     if (!part) return sum;
     const stock = pieceOf(part, 'median');
     const minutes = cuttingMinutes(stock, shop, (s) =>

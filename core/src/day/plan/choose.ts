@@ -14,9 +14,9 @@ export interface Suit {
 export function suiting(stock: Piece, shop: Shop): (setups: readonly Setup[]) => Suit {
   const known = new Map<Setup, readonly Sentence[]>();
   const awkwardOf = (setup: Setup): readonly Sentence[] => {
-    const made = known.get(setup) ?? awkwardness(setup, stock, shop.rules);
-    known.set(setup, made);
-    return made;
+    const sentences = known.get(setup) ?? awkwardness(setup, stock, shop.rules);
+    known.set(setup, sentences);
+    return sentences;
   };
   const minutes = cuttingMinutes(stock, shop, (s) =>
     needsSecondHand(s, stock, shop.rules) ? 2 : 1,
@@ -95,16 +95,16 @@ export interface Spares {
  * The way that is taken where nobody chose: of those that aren't awkward for these pieces, and of
  * these the shop's school, the one that takes least minutes to set and to cut the whole batch; an
  * awkward one only where there is no other.
- * @param made set-ups of the other half that may serve this one too
+ * @param setups set-ups of the other half that may serve this one too
  * @param spares what each way spares the other half instead, where that isn’t chosen yet
  */
 export const likeliest = (
   routes: readonly Route[],
   stock: Piece,
   shop: Shop,
-  made: readonly Setup[] = [],
+  setups: readonly Setup[] = [],
   spares?: Spares,
-): Route | undefined => weighed(likely(routes, stock, shop), shop, made, spares)?.route;
+): Route | undefined => weighed(likely(routes, stock, shop), shop, setups, spares)?.route;
 
 /** What every way spares the other half, whose own ways are these. */
 export function sparing(others: readonly Route[], stock: Piece, shop: Shop): Spares | undefined {
@@ -135,10 +135,10 @@ function likely(
 function weighed(
   inTurn: ReturnType<typeof likely>,
   shop: Shop,
-  made: readonly Setup[] = [],
+  setups: readonly Setup[] = [],
   spares?: Spares,
 ): Weighed | undefined {
-  const setting = settingBeside(made, shop);
+  const setting = settingBeside(setups, shop);
   const most = spares?.most ?? 0;
   let best: Weighed | undefined;
   for (const { route, cutting } of inTurn) {

@@ -82,9 +82,9 @@ describe('a run by the clock', () => {
         const finish = (t: Timed) => t.start + t.minutes;
         const overlap = (a: Timed, b: Timed) =>
           a.start < finish(b) - 1e-9 && b.start < finish(a) - 1e-9;
-        timed.forEach((a, at) =>
+        timed.forEach((a, i) =>
           timed
-            .slice(at + 1)
+            .slice(i + 1)
             .forEach((b) => a.person === b.person && expect(overlap(a, b)).toBe(false)),
         );
         for (const [i, one] of cards.entries()) {
@@ -145,10 +145,10 @@ describe('a run by the clock', () => {
   it('two persons need less than one for the racks, and not under half', () => {
     const { job, shop } = demo('racks');
     const { cards } = planJob(job, shop);
-    const machine = (own: Card) => own.setups[0]!.machine ?? '';
-    const [one, two] = [1, 2].map((persons) => clockOf(cards, machine, persons));
-    expect(two!.end).toBeLessThan(one!.end * 0.8);
+    const machine = (ownCard: Card) => ownCard.setups[0]!.machine ?? '';
+    const [clock, two] = [1, 2].map((persons) => clockOf(cards, machine, persons));
+    expect(two!.end).toBeLessThan(clock!.end * 0.8);
     expect(two!.end).toBeGreaterThanOrEqual(two!.least);
-    expect(two!.least).toBeGreaterThanOrEqual(one!.end / 2 - 1e-6);
+    expect(two!.least).toBeGreaterThanOrEqual(clock!.end / 2 - 1e-6);
   });
 });

@@ -61,11 +61,11 @@ describe('the days of a run', () => {
         const cards = list.map(({ setting, cutting }, i) => card(`${i}`, setting, cutting));
         const days = daysOf(cards, length, { tools });
         const parts = days.flatMap((d) => d.parts);
-        for (const own of cards) {
+        for (const ownCard of cards) {
           const minutes = parts
-            .filter((p) => p.card === own.id)
+            .filter((p) => p.card === ownCard.id)
             .reduce((sum, p) => sum + p.minutes, 0);
-          expect(minutes).toBeCloseTo(own.change.minutes + own.cutting, 6);
+          expect(minutes).toBeCloseTo(ownCard.change.minutes + ownCard.cutting, 6);
         }
         for (const { minutes } of days) expect(minutes).toBeLessThanOrEqual(length + 1e-6);
         expect(parts.filter((p) => !p.goesOn).map((p) => p.card)).toEqual(cards.map((c) => c.id));

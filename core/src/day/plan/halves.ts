@@ -59,18 +59,18 @@ export function halvesBy(
   members: Members,
   shop: Shop,
 ): Record<MemberName, ChosenBatch[]> {
-  const chosen = (member: MemberName, made?: readonly Setup[], spares?: Spares) =>
+  const chosen = (member: MemberName, setups?: readonly Setup[], spares?: Spares) =>
     batches[member].map(({ part, routes }) => ({
       part,
       route: joint.routes[member]
         ? wayAsked(joint, member, routes)
-        : likeliest(routes, members[member], shop, made, spares),
+        : likeliest(routes, members[member], shop, setups, spares),
     }));
   const alike = haveAlike(features);
   const spares = alike ? sparedBy(joint, batches.tenoned[0]!.routes, members, shop) : undefined;
   const mortised = chosen('mortised', [], spares);
-  const made = alike ? mortised[0]!.route?.setups() : [];
-  return { mortised, tenoned: chosen('tenoned', made) };
+  const setups = alike ? mortised[0]!.route?.setups() : [];
+  return { mortised, tenoned: chosen('tenoned', setups) };
 }
 
 const MEMBERS = ['tenoned', 'mortised'] as const;
@@ -184,8 +184,8 @@ function batchesFor(
     return [{ part, routes: routesInChest(features, shop, own) }];
   }
   return batches.map((batch, i) => {
-    const own = asBatch(part, batch);
-    const piece = pieceOf(own, 'median');
+    const batchParams = asBatch(part, batch);
+    const piece = pieceOf(batchParams, 'median');
     const seen = occurrences[member][0]?.turned ? turnedPiece(piece) : piece;
     const features = kind.features(params, { ...members, [member]: seen })[member];
     const share = (count: number) => Math.round((count * batch.count) / part.quantity);
@@ -196,7 +196,7 @@ function batchesFor(
       pieces: batch.pieces,
     }));
     return {
-      part: own,
+      part: batchParams,
       routes: routesInChest(features, shop, {
         joint: `${joint.id}-${i + 1}`,
         occurrences: here,

@@ -93,7 +93,7 @@ export function orderedBy(job: Job, shop: Shop, drafts: readonly JointDraft[]): 
   const { order, changed, ...run } = runFrom(open, goingOn, begun, shop, wishes);
   const days = pinnedDays(job, placeOf);
   const wrong = [...loose, ...days.loose];
-  const beside = { cards, circle, begun: begun.map((at) => idOf(cards[at]!)) };
+  const beside = { cards, circle, begun: begun.map((index) => idOf(cards[index]!)) };
   if (!days.days.size)
     return { ...beside, order, changed, run, pins: { loose: wrong, onDays: {} } };
   const reckon = (own: readonly number[]) => changedIn(goingOn, shop.minutes, own, wishes.standing);
@@ -178,14 +178,14 @@ export function searchIn(
   moves: number,
   seed: number,
 ): OrderSearch | undefined {
-  const { open: all, begun, wishes } = unordered(job, shop, drafts);
-  const open = withBegun(all, begun);
+  const { open: draftCards, begun, wishes } = unordered(job, shop, drafts);
+  const open = withBegun(draftCards, begun);
   if (open.length < 2) return undefined;
   const search = longerSearch(open, shop.minutes, wishes, moves, seed);
   return {
     advance: (count) => search.advance(count),
     best: () => ({
-      cards: search.best.map((at) => idOf(open[at]!)),
+      cards: search.best.map((index) => idOf(open[index]!)),
       minutes: search.minutes,
       tried: search.tried,
       settled: search.settled,
@@ -214,7 +214,9 @@ const withoutLast = (
 ): DraftCard[] => {
   const [first, last] = [circle[0]!.at, circle.at(-1)!.at];
   const open = cards.map((card, i) =>
-    i === first ? { ...card, after: new Map([...card.after].filter(([at]) => at !== last)) } : card,
+    i === first
+      ? { ...card, after: new Map([...card.after].filter(([index]) => index !== last)) }
+      : card,
   );
   const next = circleAmong(open);
   return next ? withoutLast(open, next) : open;

@@ -17,12 +17,13 @@ export function piecesOf(
   run: readonly Setup[],
   job: Job,
   joints: ReadonlyMap<string, Joint>,
-  again: (at: Occurrence) => boolean = () => false,
+  again: (place: Occurrence) => boolean = () => false,
 ): PiecePlan[] {
   const byPart = new Map<string, Work[]>();
   for (const setup of run)
-    for (const at of setup.occurrences)
-      if (joints.has(at.joint) && !again(at)) listIn(byPart, at.part).push({ setup, at });
+    for (const place of setup.occurrences)
+      if (joints.has(place.joint) && !again(place))
+        listIn(byPart, place.part).push({ setup, at: place });
   return job.parts
     .flatMap((part) => {
       const work = byPart.get(part.id) ?? [];

@@ -11,7 +11,7 @@ import { leastMinutes, orderSearch, planJob, type Plan } from './plan.ts';
 const { job, shop } = demo('racks');
 const plain = planJob(job, shop);
 const ids = plain.cards.map(({ id }) => id);
-const with_ = (own: Partial<Job>): Plan => planJob({ ...job, ...own }, shop);
+const with_ = (ownJob: Partial<Job>): Plan => planJob({ ...job, ...ownJob }, shop);
 const pinned = (...pins: Pin[]): Plan => with_({ pins });
 const placesIn = ({ cards }: Plan) => new Map(cards.map(({ id }, i) => [id, i]));
 
@@ -39,9 +39,9 @@ const keepsRules = (plan: Plan): boolean => {
 
 describe('a pin', () => {
   it('to the begin, the end or before another is kept for every card, with what it needs before it and no rule broken', () => {
-    const one = fc.constantFrom(...ids);
+    const arbitrary = fc.constantFrom(...ids);
     fc.assert(
-      fc.property(one, one, one, (first, last, third) => {
+      fc.property(arbitrary, arbitrary, arbitrary, (first, last, third) => {
         fc.pre(new Set([first, last, third]).size === 3 && !needs(first).has(last));
         const plan = pinned({ id: first, place: 'first' }, { id: last, place: 'last' });
         const place = placesIn(plan);
@@ -111,14 +111,14 @@ describe('a pin', () => {
      */
     const dates = ['2027-03-15', '2027-03-16', '2027-03-19', '2027-03-22', '2027-03-24'];
     const nth = [0, 1, 4, 5, 7];
-    const one = fc.constantFrom(...ids);
+    const arbitrary = fc.constantFrom(...ids);
     const at = fc.nat(dates.length - 1);
     let [kept, late] = [0, 0];
     fc.assert(
       fc.property(
-        one,
+        arbitrary,
         at,
-        one,
+        arbitrary,
         at,
         fc.constantFrom(1, 4, 8),
         fc.constantFrom('2027-03-13', '2027-03-14', '2027-03-15'),
@@ -132,14 +132,14 @@ describe('a pin', () => {
           const begun = begunOn(plan, hours);
           expect([keepsRules(plan), plan.circle]).toEqual([true, undefined]);
           expect(plan.minutes).toBeCloseTo(
-            plan.cards.reduce((sum, own) => sum + own.change.minutes, 0),
+            plan.cards.reduce((sum, card) => sum + card.change.minutes, 0),
             6,
           );
           for (const [id, day] of [
             [a, nth[dayA]!],
             [b, nth[dayB]!],
           ] as const) {
-            const loose = plan.loose.find((own) => own.id === id);
+            const loose = plan.loose.find((loosePin) => loosePin.id === id);
             if (loose) late++;
             else expect([id, begun.get(id)]).toEqual([id, day]);
             if (!loose) kept++;

@@ -37,11 +37,11 @@ export function withPins(
   const loose: LoosePin[] = [];
   let pinned = [...cards];
   const add = (card: number, before: Iterable<number>, rule: Rule) => {
-    const own = pinned[card]!;
+    const draftCard = pinned[card]!;
     const wished = [...before]
-      .filter((at) => at !== card && !own.after.has(at))
+      .filter((at) => at !== card && !draftCard.after.has(at))
       .map((at) => [at, rule] as const);
-    pinned = pinned.with(card, { ...own, after: new Map([...own.after, ...wished]) });
+    pinned = pinned.with(card, { ...draftCard, after: new Map([...draftCard.after, ...wished]) });
   };
   const known = pins.flatMap((pin) => {
     const card = placeOf(pin.id);

@@ -33,14 +33,16 @@ describe('a machine that is not free', () => {
       ['bandsaw', 'mortiser', 'drill-press'].includes(kind),
     )) {
       const plan = planJob({ ...job, away: [id] }, shop);
-      expect(plan.cards.some((card) => card.setups.some((own) => own.machine === id))).toBe(false);
+      expect(plan.cards.some((card) => card.setups.some((setup) => setup.machine === id))).toBe(
+        false,
+      );
       const refused = plan.joints.flatMap(({ notTaken }) =>
         Object.values(notTaken ?? {}).flatMap((half) => half.reasons.map((r) => r.text)),
       );
       expect(refused).toContain(`${name} is not free for this job.`);
     }
     expect(
-      planJob({ ...job, away: [] }, shop).joints.every((own) => own.notTaken === undefined),
+      planJob({ ...job, away: [] }, shop).joints.every((joint) => joint.notTaken === undefined),
     ).toBe(true);
   });
 });
@@ -180,10 +182,10 @@ describe('proofs made before', () => {
       );
       return cut - before;
     };
-    const one = jobWith();
-    const [joint] = one.joints;
+    const eachJob = jobWith();
+    const [joint] = eachJob.joints;
     const two = {
-      ...one,
+      ...eachJob,
       joints: [joint!, { ...joint!, id: 'second', params: { ...joint!.params, position: 400 } }],
     };
     const changed = {
@@ -257,10 +259,10 @@ describe('drafts made before', () => {
   });
 
   it('are taken over where nothing they depend on has changed, and the plan is the same as without', () => {
-    const one = jobWith({ params: { corners: 'squared' } });
-    const [joint] = one.joints;
+    const eachJob = jobWith({ params: { corners: 'squared' } });
+    const [joint] = eachJob.joints;
     const second = { ...joint!, id: 'second', params: { ...joint!.params, position: 400 } };
-    const two: Job = { ...one, joints: [joint!, second] };
+    const two: Job = { ...eachJob, joints: [joint!, second] };
     const near: Job = {
       ...two,
       joints: [joint!, { ...second, params: { ...second.params, position: 24 } }],
@@ -390,11 +392,11 @@ describe('a piece too short to be cut by itself', () => {
 
 describe('a piece too long to be held by itself', () => {
   const words = (shape: Parameters<typeof jobWith>[0], method: string) => {
-    const own = eachSetup(planJob(jobWith(shape), TEST_SHOP)).filter(
+    const setups = eachSetup(planJob(jobWith(shape), TEST_SHOP)).filter(
       (o) => o.setup.method === method,
     );
-    expect(own.length).toBeGreaterThan(0);
-    return own
+    expect(setups.length).toBeGreaterThan(0);
+    return setups
       .flatMap((o) => o.setup.checks.map((c) => speak(c, METRIC)))
       .filter((text) => /stand level|tall:|kg in/.test(text));
   };

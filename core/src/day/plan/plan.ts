@@ -156,12 +156,12 @@ export function planToProve(
       stamp: { velk: VERSION, job: fingerprint(job), shop: fingerprint(chest) },
       basis: { job, shop: chest },
       joints,
-      cards: order.map((index, at): Card => {
-        const setups = set[at]!;
+      cards: order.map((index, i): Card => {
+        const setups = set[i]!;
         return {
           id: idOf(index),
           setups,
-          ...wordsOf(setups, shop, mated[at]!),
+          ...wordsOf(setups, shop, mated[i]!),
           stops: stopsOn(setups).map((stop) => ({
             ...stop,
             read: read.has(`${stop.joint} ${stop.key}`),
@@ -170,8 +170,8 @@ export function planToProve(
             card: idOf(before),
             rule: rule.words,
           })),
-          change: changeOf(changed[at]!, setups, shop),
-          cutting: cutting[at]!,
+          change: changeOf(changed[i]!, setups, shop),
+          cutting: cutting[i]!,
         };
       }),
       begun,
@@ -245,7 +245,7 @@ function pieceProversOf(
 
 /** Set-ups in the order of the run, with their figures as they are set then. */
 function inRunOrder(run: readonly Setup[]): AsSet {
-  const known = new Map(run.map((setup, at) => [setup.id, { at, figures: setup.figures }]));
+  const known = new Map(run.map((setup, i) => [setup.id, { at: i, figures: setup.figures }]));
   const placeOf = ({ id }: Setup) => known.get(id)?.at ?? Infinity;
   return (setups) =>
     [...setups]
@@ -351,8 +351,8 @@ function checksOf(setups: readonly Setup[]): readonly Sentence[] {
   const stay = moved ? 'The end stop' : 'Both end stops stay as they are set: the one';
   const both =
     stops.size > 1 ? [say(`${stay} that isn’t in use is swung or lifted out of the way.`)] : [];
-  const all = [...both, ...setups.flatMap((s) => s.checks)];
-  return [...new Map(all.map((check) => [JSON.stringify(check), check])).values()];
+  const sentences = [...both, ...setups.flatMap((s) => s.checks)];
+  return [...new Map(sentences.map((check) => [JSON.stringify(check), check])).values()];
 }
 
 /** The set-ups of a plan in the order they are made. */
@@ -371,10 +371,10 @@ export function cardWith({ cards }: Pick<Plan, 'cards'>, id: string): Card | und
 }
 
 /** The id that a set-up has where the pieces of its joint aren't cut apart. */
-function wholeOf(id: string, [at]: readonly Occurrence[]): string {
+function wholeOf(id: string, [place]: readonly Occurrence[]): string {
   const batch =
-    at && id.startsWith(at.joint) ? /^-\d+(?=\.)/.exec(id.slice(at.joint.length)) : null;
-  return batch ? at!.joint + id.slice(at!.joint.length + batch[0].length) : id;
+    place && id.startsWith(place.joint) ? /^-\d+(?=\.)/.exec(id.slice(place.joint.length)) : null;
+  return batch ? place!.joint + id.slice(place!.joint.length + batch[0].length) : id;
 }
 
 /** The tools of a chest that a card is set up with: machine, cutter and guides. */

@@ -57,16 +57,16 @@ function base(): Job {
 
 describe('what advice proposes is tried first', () => {
   it('all of it taken at one joint after the other: two short tenons in a leg don’t come to meet', () => {
-    const made = withTenons(base(), 12);
-    expect(troubles(made)).toEqual([]);
+    const madeJob = withTenons(base(), 12);
+    expect(troubles(madeJob)).toEqual([]);
     /** Alone each would be made longer than half of the leg. */
-    expect(told(made, made.joints[0]!.id).map(({ id }) => id)).toContain('short');
-    const after = made.joints.reduce(
+    expect(told(madeJob, madeJob.joints[0]!.id).map(({ id }) => id)).toContain('short');
+    const after = madeJob.joints.reduce(
       (job, { id }) => taking(job, id, proposalsOf(id, job, TEST_SHOP).together),
-      made,
+      madeJob,
     );
     expect(troubles(after)).toEqual([]);
-    expect(after).not.toEqual(made);
+    expect(after).not.toEqual(madeJob);
   });
 
   it('of any kind, with any size spoiled: none makes anything impossible or leaves its warning', () => {
@@ -96,7 +96,7 @@ describe('what advice proposes is tried first', () => {
           const ids = new Set(
             told(job, 'joint').flatMap(({ id, level }) => (level === 'warning' ? [id] : [])),
           );
-          for (const taken of [...each.map((one) => [one]), together]) {
+          for (const taken of [...each.map((proposal) => [proposal]), together]) {
             const after = taking(job, 'joint', taken);
             expect(troubles(after).filter((trouble) => !before.includes(trouble))).toEqual([]);
             for (const advice of told(after, 'joint'))

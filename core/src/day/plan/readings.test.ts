@@ -115,12 +115,12 @@ describe('what the test piece should read (plain arithmetic)', () => {
 
   it('the hollow reads as its machine leaves it', () => {
     const plan = planJob(jobWith(rail('saw-flat-stack')), EXACT);
-    const at = plan.cards.findIndex(({ setups }) =>
+    const index = plan.cards.findIndex(({ setups }) =>
       setups.some((s) => s.method === 'hollow-chisel'),
     );
     expect(
       read(plan)
-        [at]!.map((words) => words.replace(/ [\d.]+$/, ''))
+        [index]!.map((words) => words.replace(/ [\d.]+$/, ''))
         .sort(),
     ).toEqual([
       'mortise depth',

@@ -88,9 +88,9 @@ export function readingsOf(modeller: Modeller, card: Card, plan: Plan): Reading[
 export function readingsToMake(card: Card, plan: Plan): ToProve<readonly Reading[]> {
   const { job, shop } = plan.basis;
   const run = setupsOf(plan);
-  const halves = halvesOn(card).map((at) => {
-    const { kind, ...half } = halfOf(at, run, job);
-    return [kind.id, jointIn(job, at.joint).members, half];
+  const halves = halvesOn(card).map((place) => {
+    const { kind, ...half } = halfOf(place, run, job);
+    return [kind.id, jointIn(job, place.joint).members, half];
   });
   const { tools } = shopFor(job, shop);
   return {
@@ -99,11 +99,11 @@ export function readingsToMake(card: Card, plan: Plan): ToProve<readonly Reading
   };
 }
 
-function readingsOfHalf(modeller: Modeller, at: Occurrence, card: Card, plan: Plan): Reading[] {
+function readingsOfHalf(modeller: Modeller, place: Occurrence, card: Card, plan: Plan): Reading[] {
   const { job } = plan.basis;
   const shop = shopFor(job, plan.basis.shop);
-  const { joint, member } = at;
-  const on = halfOf(at, setupsOf(plan), job);
+  const { joint, member } = place;
+  const on = halfOf(place, setupsOf(plan), job);
   const own = on.setups.filter(({ id }) => card.setups.some((s) => s.id === id));
   if (!own.length) return [];
   const [from, to] = [on.setups.indexOf(own[0]!), on.setups.indexOf(own.at(-1)!) + 1];
@@ -126,7 +126,7 @@ function readingsOfHalf(modeller: Modeller, at: Occurrence, card: Card, plan: Pl
   const makesSizes = (figure: LengthFigure) => !figure.stays && !figure.clears;
   const gainsWith = (setups: readonly Setup[]) =>
     gainsOf(modeller, { ...on, setups, moved: own, moves: makesSizes }, shop);
-  const made = gainsWith(on.setups);
+  const gained = gainsWith(on.setups);
   /**
    * What is cut over again after this card is still what its own figures make it on its test piece;
    * what a shoulder makes, once its cheek has fallen away.
@@ -153,7 +153,7 @@ function readingsOfHalf(modeller: Modeller, at: Occurrence, card: Card, plan: Pl
       (sizes) => sizes![dimension]!,
     ) as [Mm, Mm, Mm, Mm];
     const isCut = !alike(was, is) || !alike(otherwise, will);
-    const inAll = gainsIn(dimension, made);
+    const inAll = gainsIn(dimension, gained);
     const isOver = isCut && !inAll.length && !isLast;
     const gains = isOver ? gainsIn(dimension, (madeBefore ??= gainsWith(beforeMore))) : inAll;
     if (!isCut || (!gains.length && dimension !== MADE_BY_CUTTER)) return [];
@@ -204,31 +204,31 @@ const alike = (a: Mm, b: Mm): boolean => Math.abs(a - b) < 1e-3;
 /** Where a card first cuts each half that it cuts. */
 function halvesOn({ setups }: Card): Occurrence[] {
   const halves = new Map<string, Occurrence>();
-  for (const at of setups.flatMap(({ occurrences }) => occurrences)) {
-    const half = `${at.joint} ${at.member}`;
-    if (!halves.has(half)) halves.set(half, at);
+  for (const place of setups.flatMap(({ occurrences }) => occurrences)) {
+    const half = `${place.joint} ${place.member}`;
+    if (!halves.has(half)) halves.set(half, place);
   }
   return [...halves.values()];
 }
 
 /** A half at one place, with all that cuts it there, at figures set exactly or as they stand. */
 function halfOf(
-  at: Occurrence,
+  place: Occurrence,
   run: readonly Setup[],
   job: Job,
   standing = exactly,
 ): HalfOnPiece<Record<string, unknown>> {
-  const { joint, member, end, edge } = at;
+  const { joint, member, end, edge } = place;
   const { kind, params } = jointIn(job, joint);
   const isHere = (o: Occurrence) =>
     o.joint === joint &&
     o.member === member &&
     o.end === end &&
     o.edge === edge &&
-    o.hand === at.hand &&
-    o.pieces?.join() === at.pieces?.join();
+    o.hand === place.hand &&
+    o.pieces?.join() === place.pieces?.join();
   const setups = run.filter(({ occurrences }) => occurrences.some(isHere)).map(standing);
-  return { kind, params, member, piece: spotOf(at, job).piece, at, setups };
+  return { kind, params, member, piece: spotOf(place, job).piece, at: place, setups };
 }
 
 /** A size that a gauge can read on a finished half. */
@@ -243,11 +243,11 @@ export function sizesAsked(
   { occurrences }: Pick<Setup, 'occurrences'>,
 ): SizeAsked[] {
   const { job, shop } = plan.basis;
-  const at = occurrences[0]!;
-  const on = halfOf(at, setupsOf(plan), job);
+  const place = occurrences[0]!;
+  const on = halfOf(place, setupsOf(plan), job);
   const sizes = sizesOf(modeller, on, shopFor(job, shop));
-  const sizeOf = sizesIn(on.kind, on.params, jointIn(job, at.joint).members);
-  const { gauges } = on.kind.geometry(on.params, at.member, on.piece, at);
+  const sizeOf = sizesIn(on.kind, on.params, jointIn(job, place.joint).members);
+  const { gauges } = on.kind.geometry(on.params, place.member, on.piece, place);
   return gauges.map(({ dimension }) => ({
     dimension,
     name: sizeOf(dimension).name,
@@ -268,10 +268,10 @@ export function readAt(
   stand: ReadonlyMap<string, Mm>,
   truly: Shop = shopFor(plan.basis.job, plan.basis.shop),
 ): Mm {
-  const at = card.setups
+  const place = card.setups
     .flatMap((s) => s.occurrences)
     .find((o) => o.joint === joint && o.member === member)!;
-  const on = halfOf(at, setupsOf(plan), plan.basis.job, (setup) => ({
+  const on = halfOf(place, setupsOf(plan), plan.basis.job, (setup) => ({
     ...setup,
     figures: setup.figures.map((figure) => ({
       ...figure,
@@ -279,8 +279,8 @@ export function readAt(
     })),
   }));
   const { measures, reads } = on.kind
-    .geometry(on.params, member, on.piece, at)
-    .gauges.find((own) => own.dimension === dimension)!;
+    .geometry(on.params, member, on.piece, place)
+    .gauges.find((gauge) => gauge.dimension === dimension)!;
   const last = on.setups.findLastIndex(({ id }) => card.setups.some((s) => s.id === id));
   /**
    * A hollow is measured as it comes, before it is cut over again; what shoulders and cheeks bound

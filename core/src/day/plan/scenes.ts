@@ -37,13 +37,13 @@ interface Spot {
 }
 
 /** The median piece at a place, as it is reckoned there. */
-export function spotOf(at: Occurrence, job: Job): Spot {
+export function spotOf(place: Occurrence, job: Job): Spot {
   const { parts } = resolve(
-    job.joints.find((j) => j.id === at.joint)!,
+    job.joints.find((j) => j.id === place.joint)!,
     job,
   );
-  const asItLies = pieceOf(piecesOf(parts[at.member], at), 'median');
-  return { at, piece: at.turned ? turnedPiece(asItLies) : asItLies };
+  const asItLies = pieceOf(piecesOf(parts[place.member], place), 'median');
+  return { at: place, piece: place.turned ? turnedPiece(asItLies) : asItLies };
 }
 
 /**
@@ -64,19 +64,19 @@ function scenesOfSetup(
   { basis: { job } }: Plan,
   shop: Shop,
 ): PassScene[] {
-  const at = setup.occurrences[0]!;
-  const joint = job.joints.find((j) => j.id === at.joint)!;
+  const place = setup.occurrences[0]!;
+  const joint = job.joints.find((j) => j.id === place.joint)!;
   const { kind, params } = resolve(joint, job);
-  const spot = spotOf(at, job);
+  const spot = spotOf(place, job);
   const model = modelOf(setup.model);
-  const waste = kind.geometry(params, at.member, spot.piece, at).mustBeEmpty;
+  const waste = kind.geometry(params, place.member, spot.piece, place).mustBeEmpty;
   const gone = before.flatMap((other) => {
-    const there = workedBy(other, at);
+    const there = workedBy(other, place);
     return there ? takenBy(other, other.passes, { ...spot, at: there }, shop) : [];
   });
   const shown = setup.passes.filter((pass) => pass.level === undefined);
   return shown.map((pass, i) => {
-    const placement = model.place(setup, pass, at, spot.piece, shop);
+    const placement = model.place(setup, pass, place, spot.piece, shop);
     /** What stands at other places of the guide has been cut by then. */
     const earlier = shown
       .slice(0, i)
@@ -94,9 +94,9 @@ function scenesOfSetup(
 /**
  * Where a set-up has worked on the half that is pictured: at the same place, else at its other end.
  */
-function workedBy({ occurrences }: Setup, at: Occurrence): Occurrence | undefined {
-  const half = occurrences.filter((o) => o.joint === at.joint && o.member === at.member);
-  return half.find((o) => o.end === at.end && o.edge === at.edge) ?? half[0];
+function workedBy({ occurrences }: Setup, place: Occurrence): Occurrence | undefined {
+  const half = occurrences.filter((o) => o.joint === place.joint && o.member === place.member);
+  return half.find((o) => o.end === place.end && o.edge === place.edge) ?? half[0];
 }
 
 /**

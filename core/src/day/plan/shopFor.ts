@@ -13,13 +13,13 @@ export function shopFor(
   const tools = away.length
     ? shop.tools.map((tool) => (away.includes(tool.id) ? { ...tool, retired: true } : tool))
     : shop.tools;
-  const own = known.get(key) ?? {
+  const ownShop = known.get(key) ?? {
     ...shop,
     tools,
     schools: { ...USUAL_SCHOOLS, ...shop.schools, ...schools },
   };
-  known.set(key, own);
-  return own;
+  known.set(key, ownShop);
+  return ownShop;
 }
 
 /** One and the same for the same job, so that whatever was reckoned in it holds. */

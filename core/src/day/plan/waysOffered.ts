@@ -70,10 +70,10 @@ export function waysOf(joint: Joint, job: Job, chest: Shop): Record<MemberName, 
   const half = (
     member: MemberName,
     routes: readonly Route[],
-    made: readonly Setup[] = [],
+    setups: readonly Setup[] = [],
   ): WaysOfHalf => {
     const suit = suiting(members[member], shop);
-    const setting = settingBeside(made, shop);
+    const setting = settingBeside(setups, shop);
     return routes.map((route) => ({
       ...choiceOf(route),
       ...setting.of(route.setups()),

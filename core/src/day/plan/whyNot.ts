@@ -187,9 +187,11 @@ const unlikeSpoils = ({ spoils }: PieceProof) => [
  * The setting that leaves most of what is asked, as it counts in the size it makes; and what would
  * leave less.
  */
-function mending(own: readonly Setup[]): Sentence[] {
+function mending(setups: readonly Setup[]): Sentence[] {
   const left = (f: LengthFigure) => Math.abs(f.set.error) * f.counts;
-  const figures = own.flatMap(({ figures, title }) => figures.map((figure) => ({ figure, title })));
+  const figures = setups.flatMap(({ figures, title }) =>
+    figures.map((figure) => ({ figure, title })),
+  );
   const worst = figures
     .filter(({ figure }) => left(figure) > TOLERANCE)
     .sort((a, b) => left(b.figure) - left(a.figure))[0];

@@ -45,15 +45,18 @@ function offered(
   state: Pick<RecordState, 'done'> = NOTHING,
 ): Rescue[] {
   const member = dimension.startsWith('mortise') ? 'mortised' : 'tenoned';
-  const of = setupsOf(plan).filter((own) => own.occurrences[0]!.member === member);
+  const of = setupsOf(plan).filter((eachSetup) => eachSetup.occurrences[0]!.member === member);
   const setup = of.find(({ stage }) =>
     dimension === 'tenonLength' ? stage === 'shoulders' : stage !== 'shoulders',
   )!;
-  const { value } = sizesAsked(modeller, plan, setup).find((own) => own.dimension === dimension)!;
+  const { value } = sizesAsked(modeller, plan, setup).find(
+    (sizeAsked) => sizeAsked.dimension === dimension,
+  )!;
   return rescuesOf(plan, state, { setup: setup.id, dimension, value: value + over }, modeller);
 }
-const ids = (found: readonly Rescue[]) => found.map(({ id }) => id);
-const one = (found: readonly Rescue[], id: Rescue['id']) => found.find((own) => own.id === id)!;
+const ids = (rescues: readonly Rescue[]) => rescues.map(({ id }) => id);
+const one = (rescues: readonly Rescue[], id: Rescue['id']) =>
+  rescues.find((rescue) => rescue.id === id)!;
 /** By how much each figure moves, by its name. */
 const movedBy = ({ figures }: Rescue): Record<string, number[]> => {
   const all: Record<string, number[]> = {};
@@ -74,20 +77,20 @@ const cut = (plan: Plan, member: string): Pick<RecordState, 'done'> => ({
 describe('a tenon that came too thin (common practice)', () => {
   it('takes a slip that a plane still bears, or a narrower mortise while that is uncut, or a new end, or a new piece', () => {
     const plan = rail();
-    const found = offered(plan, 'tenonThickness', -0.6);
-    expect(ids(found)).toEqual(['narrower-mate', 'slip', 'off-and-again', 'remake']);
+    const rescues = offered(plan, 'tenonThickness', -0.6);
+    expect(ids(rescues)).toEqual(['narrower-mate', 'slip', 'off-and-again', 'remake']);
     /** 0.6 is thinner than any plane leaves: the slip is 1.5, and the cheeks are cut again. */
-    expect(told(one(found, 'slip'))).toMatch(
+    expect(told(one(rescues, 'slip'))).toMatch(
       /at least 1\.5 mm thick .* as long as the tenon \(30\.0 mm\)/,
     );
-    expect(one(found, 'slip').wood).toBeCloseTo(1.5 * 30 * 50, 6);
+    expect(one(rescues, 'slip').wood).toBeCloseTo(1.5 * 30 * 50, 6);
     const cheeks = setupsOf(plan)
       .filter(
         ({ stage, occurrences }) =>
           occurrences[0]!.member === 'tenoned' && ['cheeks', 'shoulders'].includes(stage),
       )
       .map(({ id }) => id);
-    expect(one(found, 'slip').again).toEqual(cheeks);
+    expect(one(rescues, 'slip').again).toEqual(cheeks);
     expect(told(one(offered(plan, 'tenonThickness', -2), 'slip'))).toMatch(
       /at least 2\.0 mm thick/,
     );
@@ -147,13 +150,15 @@ describe('a slip on a cheek that came too low', () => {
     (tenoned) => {
       const plan = rail({ routes: { tenoned, mortised: 'hollow-chisel' } });
       const { again } = one(offered(plan, 'tenonThickness', -0.6), 'slip');
-      const all = setupsOf(plan).filter(({ occurrences }) => occurrences[0]!.member === 'tenoned');
-      const at = all[0]!.occurrences[0]!;
+      const setups = setupsOf(plan).filter(
+        ({ occurrences }) => occurrences[0]!.member === 'tenoned',
+      );
+      const place = setups[0]!.occurrences[0]!;
       const { job, shop } = plan.basis;
-      const { piece } = spotOf(at, job);
-      expect(at.end).toBe('a');
+      const { piece } = spotOf(place, job);
+      expect(place.end).toBe('a');
       modeller.scope(() => {
-        const wanted = leftBy(modeller, all, at, piece, shop);
+        const wanted = leftBy(modeller, setups, place, piece, shop);
         /**
          * 0.6 too low on the near cheek; a slip of 1.5 from there on, as long as the tenon and as
          * wide.
@@ -167,8 +172,8 @@ describe('a slip on a cheek that came too low', () => {
         expect(slipped.volume() - wanted.volume()).toBeCloseTo(0.9 * 30 * 50, 0);
         const cut = leftBy(
           modeller,
-          all.filter(({ id }) => again.includes(id)),
-          at,
+          setups.filter(({ id }) => again.includes(id)),
+          place,
           piece,
           shop,
           slipped,
@@ -183,13 +188,13 @@ describe('a slip on a cheek that came too low', () => {
 describe('a mortise that came too wide (common practice)', () => {
   it('takes a thicker tenon, whose figures move as those of a test piece would, half of it on either cheek', () => {
     const plan = rail();
-    const found = offered(plan, 'mortiseWidth', 0.4);
-    const thicker = one(found, 'thicker-mate');
+    const rescues = offered(plan, 'mortiseWidth', 0.4);
+    const thicker = one(rescues, 'thicker-mate');
     expect(told(thicker)).toMatch(/cut that tenon alone 8\.4 mm thick, 0\.4 mm thicker/);
     expect([thicker.proved, thicker.again]).toEqual([true, []]);
     /** The one fence of both cheeks by half of it; the shoulders are as much shallower. */
     expect(movedBy(thicker)).toEqual({ Fence: [0.2], 'Blade height': [-0.2] });
-    const next = one(found, 'next-cutter');
+    const next = one(rescues, 'next-cutter');
     expect(next.title.lengths['width']).toBeGreaterThan(8.4);
     expect(next.proved).toBe(true);
     expect(ids(offered(plan, 'mortiseWidth', 0.4, cut(plan, 'tenoned')))).toEqual(['remake']);
@@ -239,8 +244,8 @@ describe('other mishaps', () => {
       ['mortiseWidth', -0.2],
       ['mortiseDepth', -0.5],
     ] as const) {
-      const found = offered(plan, dimension, over);
-      expect([found[0]!.id, found[0]!.wood, found[0]!.again.length]).toEqual(['again', 0, 1]);
+      const rescues = offered(plan, dimension, over);
+      expect([rescues[0]!.id, rescues[0]!.wood, rescues[0]!.again.length]).toEqual(['again', 0, 1]);
     }
   });
 
@@ -276,12 +281,12 @@ describe('other mishaps', () => {
   it('one that split: a new end where it was left long for that, else a new piece; nothing of a set-up that is gone', () => {
     const plan = rail();
     const setup = setupsOf(plan).find(({ stage }) => stage === 'cheeks')!.id;
-    const found = rescuesOf(plan, NOTHING, { setup }, modeller);
-    expect(ids(found)).toEqual(['off-and-again', 'remake']);
+    const rescues = rescuesOf(plan, NOTHING, { setup }, modeller);
+    expect(ids(rescues)).toEqual(['off-and-again', 'remake']);
     const end = setupsOf(plan)
       .filter(({ occurrences }) => occurrences[0]!.member === 'tenoned')
       .map(({ id }) => id);
-    expect([found[0]!.again, found[1]!.again]).toEqual([end, []]);
+    expect([rescues[0]!.again, rescues[1]!.again]).toEqual([end, []]);
     const { job, shop } = plan.basis;
     const first = planJob({ ...job, schools: { ...job.schools, length: 'length' } }, shop);
     expect(ids(rescuesOf(first, NOTHING, { setup }, modeller))).toEqual(['remake']);

@@ -97,16 +97,18 @@ export function rescuesOf(
   { setup: id, dimension, value }: Mishap,
   modeller: Modeller,
 ): Rescue[] {
-  const setup = setupsOf(plan).find((own) => own.id === id);
-  const at = setup?.occurrences[0];
-  const joint = at && plan.basis.job.joints.find((own) => own.id === at.joint);
-  if (!setup || !at || !joint) return [];
-  const on: Case = { plan, state, setup, joint, member: at.member, modeller };
-  const size = sizesAsked(modeller, plan, setup).find((own) => own.dimension === dimension);
+  const setup = setupsOf(plan).find((eachSetup) => eachSetup.id === id);
+  const place = setup?.occurrences[0];
+  const joint = place && plan.basis.job.joints.find((eachJoint) => eachJoint.id === place.joint);
+  if (!setup || !place || !joint) return [];
+  const on: Case = { plan, state, setup, joint, member: place.member, modeller };
+  const size = sizesAsked(modeller, plan, setup).find(
+    (sizeAsked) => sizeAsked.dimension === dimension,
+  );
   const isOff = size && value !== undefined && Math.abs(value - size.value) > ALIKE;
   const sized = isOff ? bySize(on, size, value) : [];
-  const found = [...sized, offAndAgain(on), remade(on)].filter((one) => one !== undefined);
-  return found.sort((a, b) => a.wood - b.wood || a.minutes - b.minutes);
+  const rescues = [...sized, offAndAgain(on), remade(on)].filter((rescue) => rescue !== undefined);
+  return rescues.sort((a, b) => a.wood - b.wood || a.minutes - b.minutes);
 }
 
 function bySize(on: Case, size: SizeAsked, value: Mm): (Rescue | undefined)[] {
@@ -253,7 +255,7 @@ function otherwise(
   const { job, shop } = plan.basis;
   const { params } = resolve(joint, job);
   if (!('mortiseWidth' in params) || !('faceShoulder' in params)) return undefined;
-  const { chosen } = plan.joints.find((own) => own.joint === joint.id)!;
+  const { chosen } = plan.joints.find((eachJoint) => eachJoint.joint === joint.id)!;
   const faceShoulder = Number(params['faceShoulder']) + sizes.by;
   const routes = Object.fromEntries(
     (['tenoned', 'mortised'] as const).flatMap((half) =>
@@ -269,16 +271,18 @@ function otherwise(
     ? { ...changed, routes: { ...routes, [member]: chosen[member] } }
     : changed;
   const alone: Job = { ...job, joints: [way === 'any' ? changed : kept] };
-  const { plan: made, provers } = planToProve(alone, shop);
-  if (made.hasErrors || !made.joints[0]!.chosen[member]) return undefined;
+  const { plan: madePlan, provers } = planToProve(alone, shop);
+  if (madePlan.hasErrors || !madePlan.joints[0]!.chosen[member]) return undefined;
   const proof = provers.get(joint.id)?.().prove(modeller);
-  return proof?.good ? { figures: changes(plan, made, joint, member), proved: true } : undefined;
+  return proof?.good
+    ? { figures: changes(plan, madePlan, joint, member), proved: true }
+    : undefined;
 }
 
 /** Figures of a half that are other ones in another plan of its joint, each once. */
-function changes(plan: Plan, made: Plan, joint: Joint, member: MemberName): NewFigure[] {
+function changes(plan: Plan, madePlan: Plan, joint: Joint, member: MemberName): NewFigure[] {
   const before = setupsAt({ plan, joint, member });
-  const found = setupsAt({ plan: made, joint, member }).flatMap((setup) => {
+  const newFigures = setupsAt({ plan: madePlan, joint, member }).flatMap((setup) => {
     const was = before.find(({ id }) => id === setup.id);
     const card = cardOf(plan, setup);
     return setup.figures.flatMap(({ id, name, set }): NewFigure[] => {
@@ -294,11 +298,13 @@ function changes(plan: Plan, made: Plan, joint: Joint, member: MemberName): NewF
       ];
     });
   });
-  return [...new Map(found.map((one) => [JSON.stringify(one), one])).values()];
+  return [
+    ...new Map(newFigures.map((newFigure) => [JSON.stringify(newFigure), newFigure])).values(),
+  ];
 }
 
 const cardOf = (plan: Plan, { id }: Pick<Setup, 'id'>): Card | undefined =>
-  plan.cards.find(({ setups }) => setups.some((own) => own.id === id));
+  plan.cards.find(({ setups }) => setups.some((setup) => setup.id === id));
 
 /** Clearance between the two as asked. */
 function clearanceOf({ plan, joint }: Case): Mm {
@@ -403,24 +409,24 @@ function thickened({ plan, joint, modeller }: Case, more: Mm) {
   if (tenon?.form !== 'tenon' || !('faceClearance' in params) || !('faceShoulder' in params))
     return undefined;
   const near = nearShare(tenon, more);
-  const { chosen } = plan.joints.find((own) => own.joint === joint.id)!;
+  const { chosen } = plan.joints.find((eachJoint) => eachJoint.joint === joint.id)!;
   const sizes = {
     faceClearance: Number(params['faceClearance']) - more,
     faceShoulder: Number(params['faceShoulder']) - near,
   };
   const changed: Joint = { ...joint, params: { ...joint.params, ...sizes }, routes: { ...chosen } };
-  const { plan: made, provers } = planToProve(
+  const { plan: madePlan, provers } = planToProve(
     { ...plan.basis.job, joints: [changed] },
     plan.basis.shop,
   );
-  if (made.hasErrors || made.joints[0]!.chosen.tenoned !== chosen.tenoned) return undefined;
+  if (madePlan.hasErrors || madePlan.joints[0]!.chosen.tenoned !== chosen.tenoned) return undefined;
   /** Its mortise is cut already: of the pair only the tenon is asked. */
   const cut = provers.get(joint.id)?.().prove(modeller).members.tenoned;
   if (!cut) return undefined;
   return {
     tenon: tenon.thickness + more,
     near,
-    figures: changes(plan, made, joint, 'tenoned'),
+    figures: changes(plan, madePlan, joint, 'tenoned'),
     proved: isAsAsked(cut),
   };
 }
@@ -472,9 +478,9 @@ function otherShoulder(on: Case, over: Mm): Rescue | undefined {
   if (!isOpen(on, on.member)) return undefined;
   const card = cardOf(on.plan, on.setup)!;
   const reading = readingsOf(on.modeller, card, on.plan).find(
-    (own) => own.joint === on.joint.id && own.dimension === 'tenonLength',
+    (eachReading) => eachReading.joint === on.joint.id && eachReading.dimension === 'tenonLength',
   );
-  const made = on.setup.figures.flatMap((figure): NewFigure[] => {
+  const newFigures = on.setup.figures.flatMap((figure): NewFigure[] => {
     const { gain } = reading?.gains.find(
       ({ distance }) => distance === distanceIn(on.setup, figure),
     ) ?? { gain: 0 };
@@ -501,7 +507,7 @@ function otherShoulder(on: Case, over: Mm): Rescue | undefined {
         over,
       }),
     ],
-    figures: made,
+    figures: newFigures,
     wood: 0,
     minutes: MINUTES.pare + minutesOf(on, [on.setup]),
     again: [],
@@ -512,10 +518,12 @@ function otherShoulder(on: Case, over: Mm): Rescue | undefined {
 function offAndAgain(on: Case): Rescue | undefined {
   if (on.member !== 'tenoned') return undefined;
   const { job, shop } = on.plan.basis;
-  const at = on.setup.occurrences.find((o) => o.joint === on.joint.id)!;
-  const row = roughParts(job, shop).find(({ part }) => part.id === at.part);
-  const words = `end ${at.end.toUpperCase()}`;
-  const spare = row?.allowances.find((own) => own.for === 'tenon' && own.end === at.end);
+  const place = on.setup.occurrences.find((o) => o.joint === on.joint.id)!;
+  const row = roughParts(job, shop).find(({ part }) => part.id === place.part);
+  const words = `end ${place.end.toUpperCase()}`;
+  const spare = row?.allowances.find(
+    (allowance) => allowance.for === 'tenon' && allowance.end === place.end,
+  );
   if (!row || !spare) return undefined;
   const setups = setupsAt(on);
   return {
@@ -536,12 +544,12 @@ function offAndAgain(on: Case): Rescue | undefined {
 
 function remade(on: Case): Rescue | undefined {
   const { job, shop } = on.plan.basis;
-  const at = on.setup.occurrences.find((o) => o.joint === on.joint.id)!;
-  const row = roughParts(job, shop).find(({ part }) => part.id === at.part);
+  const place = on.setup.occurrences.find((o) => o.joint === on.joint.id)!;
+  const row = roughParts(job, shop).find(({ part }) => part.id === place.part);
   if (!row) return undefined;
   const { length, width, thickness } = row.rough;
   const setups = setupsOf(on.plan).filter(({ occurrences }) =>
-    occurrences.some((o) => o.part === at.part),
+    occurrences.some((o) => o.part === place.part),
   );
   return {
     id: 'remake',

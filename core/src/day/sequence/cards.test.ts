@@ -27,7 +27,7 @@ import {
  */
 function placed(setup: Setup, shop: Shop): string[] {
   const { model, machine, cutter, between = [], guides, carrier, lean, tilt } = setup;
-  const at = setup.occurrences[0]!;
+  const place = setup.occurrences[0]!;
   const piece = lean?.square ?? { length: 800, thickness: 40, width: 90 };
   const gear = [machine, carrier, cutter, between, [...guides].sort(), tilt?.set];
   const rooted = setup.figures.flatMap((f) => [f.from, f.to]).filter((id) => GUIDES.test(id));
@@ -35,7 +35,7 @@ function placed(setup: Setup, shop: Shop): string[] {
     const { datums } = modelOf(model).place(
       { ...setup, lean: undefined } as unknown as Setup,
       { ...pass, level: undefined } as unknown as typeof pass,
-      at,
+      place,
       piece,
       shop,
     );
@@ -44,7 +44,7 @@ function placed(setup: Setup, shop: Shop): string[] {
       .map(([id, datum]) => [id, datum.at.map((v) => v.toFixed(4))]);
     return JSON.stringify([
       gear,
-      lean?.degrees && lieIn(setup, pass, at, piece, shop),
+      lean?.degrees && lieIn(setup, pass, place, piece, shop),
       stands.sort(),
     ]);
   });
@@ -105,9 +105,9 @@ describe('cards and states of machines', () => {
 
   it('a figure that is nudged by what the shop can still set makes two cards of one', () => {
     const two = (depth: number) => {
-      const one = jobWith({ params: { corners: 'squared' } });
+      const job = jobWith({ params: { corners: 'squared' } });
       const other = jobWith({ params: { corners: 'squared', faceShoulder: depth } });
-      return cardsIn(asListed(sideBySide([one, other], TEST_SHOP).job, TEST_SHOP), 'shoulders');
+      return cardsIn(asListed(sideBySide([job, other], TEST_SHOP).job, TEST_SHOP), 'shoulders');
     };
     const { faceShoulder } = jobWith().joints[0]!.params as { faceShoulder: number };
     expect(two(faceShoulder).length).toBeLessThan(two(faceShoulder + 1).length);
@@ -272,8 +272,8 @@ describe('ids', () => {
   const cardIds = (job: Job) => planJob(job, TEST_SHOP).cards.map((c) => c.id);
 
   it('every work that still exists has the id it had, and a card the id of what goes through it first', () => {
-    const one = jobWith({ params: { corners: 'squared' } });
-    const two = asListed(sideBySide([one, jobWith({ kind: 'blind' })], TEST_SHOP).job, TEST_SHOP);
+    const job = jobWith({ params: { corners: 'squared' } });
+    const two = asListed(sideBySide([job, jobWith({ kind: 'blind' })], TEST_SHOP).job, TEST_SHOP);
     const before = worksIn(two);
     expect(before.size).toBeGreaterThan(8);
     const [first, second] = two.joints as [Job['joints'][number], Job['joints'][number]];
@@ -300,9 +300,9 @@ describe('ids', () => {
       p.id === 'cross-rail' ? { ...p, apart: true, thickness: { ...p.thickness, measured } } : p,
     );
     const [whole, apart] = [planJob(job, shop), planJob({ ...job, parts }, shop)];
-    const found = cardWith(apart, 'cross-rail.tenoned.bandsaw.face-fence')!;
-    expect(found.setups.map((s) => s.id)).toContain('cross-rail-1.tenoned.bandsaw.face-fence');
-    expect(cardWith(whole, found.id)!.id).toBe('cross-rail.tenoned.bandsaw.face-fence');
+    const card = cardWith(apart, 'cross-rail.tenoned.bandsaw.face-fence')!;
+    expect(card.setups.map((s) => s.id)).toContain('cross-rail-1.tenoned.bandsaw.face-fence');
+    expect(cardWith(whole, card.id)!.id).toBe('cross-rail.tenoned.bandsaw.face-fence');
     expect(cardWith(whole, 'cross-rail-2.tenoned.bandsaw.edge-fence')!.setups[0]!.id).toBe(
       'cross-rail.tenoned.bandsaw.edge-fence',
     );

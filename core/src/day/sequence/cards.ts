@@ -56,7 +56,7 @@ export function cardsFor(joints: readonly JointSetups[], shop: Shop): DraftCard[
   return sorted.map((group, i): DraftCard => {
     return {
       ...throughOne(
-        group.map((at) => setups[at]!),
+        group.map((index) => setups[index]!),
         shop,
       ),
       after: after[i]!,
@@ -164,7 +164,7 @@ const WITHIN = new WeakMap<readonly Setup[], Within>();
 function grouped(setups: readonly Setup[], shop: Shop): number[][] {
   const groups: number[][] = [];
   const known = new Map<string, { group: number[]; setting?: Setting }[]>();
-  setups.forEach((setup, at) => {
+  setups.forEach((setup, i) => {
     const setting = settingOf(setup, shop);
     const keys = setting ? [stateOf(setting)] : benchKeys(setup);
     const alike = keys.flatMap((key) => known.get(key) ?? []);
@@ -172,7 +172,7 @@ function grouped(setups: readonly Setup[], shop: Shop): number[][] {
     const one = found ?? { group: [], ...(setting && { setting }) };
     if (!found) groups.push(one.group);
     else if (setting) one.setting = joined(one.setting, setting)!;
-    one.group.push(at);
+    one.group.push(i);
     for (const key of keys) {
       const alike = known.get(key) ?? [];
       known.set(key, alike);
@@ -191,7 +191,7 @@ function inRows(groups: readonly number[][], setups: readonly Setup[], shop: Sho
   const rows = new Map<string, typeof made>();
   for (const group of groups) {
     const first = setups[group[0]!]!;
-    const setting = group.map((at) => settingOf(setups[at]!, shop)).reduce(joined);
+    const setting = group.map((index) => settingOf(setups[index]!, shop)).reduce(joined);
     const row = setting && `${setting.gear} ${rowOf(first)}`;
     const own = row ? (rows.get(row) ?? []) : [];
     const pocket = first.traits?.includes('pocket');
@@ -287,7 +287,7 @@ function between(
 function untangled(stuck: readonly (readonly number[])[], needs: readonly Need[]): number[][] {
   const own = new Set(stuck.flat());
   const among = needs.filter(({ first, then }) => own.has(first) && own.has(then));
-  let made: number[][] = stuck.flat().map((at) => [at]);
+  let made: number[][] = stuck.flat().map((index) => [index]);
   const before = circles(made.length, between(among, made)).size;
   for (const group of stuck)
     for (const at of group) {
@@ -338,7 +338,7 @@ function circles(count: number, after: readonly ReadonlyMap<number, unknown>[]):
     if (!seen[i])
       walk(
         i,
-        (at) => followers[at]!,
+        (index) => followers[index]!,
         (at) => order.push(at),
       );
   seen.fill(0);
@@ -348,7 +348,7 @@ function circles(count: number, after: readonly ReadonlyMap<number, unknown>[]):
     const own: number[] = [];
     walk(
       i,
-      (at) => after[at]!.keys(),
+      (index) => after[index]!.keys(),
       (at) => own.push(at),
     );
     if (own.length > 1) own.forEach((at) => stuck.add(at));
@@ -360,8 +360,8 @@ function circles(count: number, after: readonly ReadonlyMap<number, unknown>[]):
 export function earlierThan(cards: readonly Pick<DraftCard, 'after'>[], card: number): Set<number> {
   const earlier = new Set<number>();
   const waiting = [card];
-  for (const at of waiting)
-    for (const before of cards[at]!.after.keys()) {
+  for (const index of waiting)
+    for (const before of cards[index]!.after.keys()) {
       if (earlier.has(before)) continue;
       earlier.add(before);
       waiting.push(before);
@@ -382,19 +382,19 @@ export function circleAmong(cards: readonly DraftCard[]): { at: number; rule: Ru
   for (const start of stuck) {
     const from = new Map<number, { to: number; rule: Rule }>();
     const queue = [start];
-    for (const at of queue)
-      for (const [before, rule] of cards[at]!.after) {
+    for (const index of queue)
+      for (const [before, rule] of cards[index]!.after) {
         if (!stuck.has(before) || from.has(before)) continue;
-        from.set(before, { to: at, rule });
+        from.set(before, { to: index, rule });
         if (before === start) queue.length = 0;
         else queue.push(before);
       }
     if (!from.has(start)) continue;
     const circle: { at: number; rule: Rule }[] = [];
-    for (let at = start; ;) {
-      const { to, rule } = from.get(at)!;
-      circle.push({ at, rule });
-      if ((at = to) === start) break;
+    for (let index = start; ;) {
+      const { to, rule } = from.get(index)!;
+      circle.push({ at: index, rule });
+      if ((index = to) === start) break;
     }
     if (!best || circle.length < best.length) best = circle;
   }

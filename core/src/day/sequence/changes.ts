@@ -83,7 +83,7 @@ export class Changes {
     this.inner = Float64Array.from(
       asks,
       ({ minutes }, i) =>
-        set[i]!.filter((v, at) => at > 0 && v !== set[i]![at - 1]).length * minutes,
+        set[i]!.filter((v, index) => index > 0 && v !== set[i]![index - 1]).length * minutes,
     );
     this.initial = new Int32Array(slots.size).fill(-1);
     this.mixed = this.initial.slice();
@@ -113,8 +113,8 @@ export class Changes {
     let minutes = 0;
     let touched = false;
     for (let ask = this.from[card]!, end = this.from[card + 1]!; ask < end; ask++) {
-      const at = slot[ask]!;
-      if (stands[at] !== first[ask]) {
+      const index = slot[ask]!;
+      if (stands[index] !== first[ask]) {
         minutes += each[ask]!;
         touched = true;
       }
@@ -122,7 +122,7 @@ export class Changes {
         minutes += inner[ask]!;
         touched = true;
       }
-      stands[at] = last[ask]!;
+      stands[index] = last[ask]!;
     }
     if (touched) minutes += this.test[card]!;
     if (stands[0] !== where[card]) {
@@ -152,8 +152,8 @@ export class Changes {
     if (!hit) return undefined;
     const stands = this.mixed;
     for (let ask = from[card]!; ask < from[card + 1]!; ask++) {
-      const at = slot[ask]!;
-      stands[at] = other.has(at) ? now[at]! : stood[at]!;
+      const index = slot[ask]!;
+      stands[index] = other.has(index) ? now[index]! : stood[index]!;
     }
     stands[0] = other.has(0) ? now[0]! : stood[0]!;
     const minutes = this.step(card, stands);

@@ -30,7 +30,7 @@ export function exactOrder(
   const n = cards.length;
   if (n > MOST_CARDS) return { proven: false };
   const before = cards.map(({ after }) =>
-    [...after.keys()].reduce((bits, at) => bits | (1 << at), 0),
+    [...after.keys()].reduce((bits, i) => bits | (1 << i), 0),
   );
   let layer: Partial[] = [{ done: 0, stands: changes.initial.slice(), minutes: 0, order: [] }];
   for (let depth = 0; depth < n; depth++) {

@@ -412,7 +412,11 @@ describe('states of machines', () => {
     );
     const rests = (on: RegExp) =>
       shoulders.find((s) => s.passes.every(({ seat }) => on.test(seat['table']!)))!;
-    const otherwise = (setup: Setup, change: (own: Lean) => Partial<Lean>, set = setup.leanSet!) =>
+    const otherwise = (
+      setup: Setup,
+      change: (ownLean: Lean) => Partial<Lean>,
+      set = setup.leanSet!,
+    ) =>
       stateOf(
         settingOf(
           { ...setup, lean: { ...setup.lean!, ...change(setup.lean!) }, leanSet: set },

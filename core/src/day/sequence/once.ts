@@ -5,10 +5,10 @@
 export function once<Thing extends object, Answer extends object | string>(
   find: (thing: Thing) => Answer,
 ): (thing: Thing) => Answer {
-  const found = new WeakMap<Thing, Answer>();
+  const proofs = new WeakMap<Thing, Answer>();
   return (thing) => {
-    const answer = found.get(thing) ?? find(thing);
-    found.set(thing, answer);
+    const answer = proofs.get(thing) ?? find(thing);
+    proofs.set(thing, answer);
     return answer;
   };
 }

@@ -110,11 +110,11 @@ describe('the order', () => {
       ),
       { numRuns: 40 },
     );
-    const one = setupsOf(planJob(jobWith(), TEST_SHOP)).find(({ cutter }) => cutter)!;
+    const eachSetup = setupsOf(planJob(jobWith(), TEST_SHOP)).find(({ cutter }) => cutter)!;
     const { machine, cutter, stack, testCut } = USUAL_MINUTES;
-    expect(leastAlone([one], TEST_SHOP)).toBe(machine + cutter + testCut);
-    expect(leastAlone([{ ...one, between: [3] }], TEST_SHOP)).toBe(machine + stack + testCut);
-    expect(leastAlone([one, { ...one, cutter: 'another' }], TEST_SHOP)).toBe(
+    expect(leastAlone([eachSetup], TEST_SHOP)).toBe(machine + cutter + testCut);
+    expect(leastAlone([{ ...eachSetup, between: [3] }], TEST_SHOP)).toBe(machine + stack + testCut);
+    expect(leastAlone([eachSetup, { ...eachSetup, cutter: 'another' }], TEST_SHOP)).toBe(
       machine + 2 * (cutter + testCut),
     );
   });
@@ -323,13 +323,13 @@ describe('the order', () => {
   });
 
   it('lies between its bound and joint by joint for three joints of any kinds, and nothing better is found exactly', () => {
-    const made = JOINT_KINDS.flatMap(({ id }) =>
+    const jobs = JOINT_KINDS.flatMap(({ id }) =>
       fc.sample(cases({ kind: id }), { numRuns: 2, seed: 4 }),
     ).map(({ job }) => job);
     let proven = 0;
-    for (let i = 0; i + 2 < made.length; i += 3) {
+    for (let i = 0; i + 2 < jobs.length; i += 3) {
       const cards = cardsFor(
-        [0, 1, 2].map((at) => jointsOf(made[i + at]!, `j${at}`)),
+        [0, 1, 2].map((at) => jointsOf(jobs[i + at]!, `j${at}`)),
         TEST_SHOP,
       );
       const { minutes, plain, least } = runOrder(cards, USUAL_MINUTES);
@@ -385,12 +385,12 @@ describe('the order', () => {
        * Each cutter by itself, its fences in turn, and at each of them two heights: nothing is set
        * twice.
        */
-      const all = shuffled.map((i) => planted(i % 4, i % 20, Math.floor(i / 40), i));
-      const changes = new Changes(all, USUAL_MINUTES);
-      const order = bestOrder(changes, all, 60_000);
+      const draftCards = shuffled.map((i) => planted(i % 4, i % 20, Math.floor(i / 40), i));
+      const changes = new Changes(draftCards, USUAL_MINUTES);
+      const order = bestOrder(changes, draftCards, 60_000);
       expect(changes.of(order)).toBeLessThanOrEqual(changes.least() * 1.03);
-      expect(changes.of(plainOrder(all))).toBeGreaterThan(changes.least() * 1.5);
-      expect(bestOrder(changes, all, 60_000)).toEqual(order);
+      expect(changes.of(plainOrder(draftCards))).toBeGreaterThan(changes.least() * 1.5);
+      expect(bestOrder(changes, draftCards, 60_000)).toEqual(order);
     },
   );
 
@@ -411,23 +411,25 @@ describe('the order', () => {
     const best = [...shuffled].sort((a, b) => (a % 4) - (b % 4) || (a % 20) - (b % 20) || a - b);
     const random = numbers(7);
     const after = new Map(
-      best.flatMap((i, at) =>
-        at && random() < 0.5 ? [[i, placeOf.get(best[Math.floor(random() * at)]!)!] as const] : [],
+      best.flatMap((i, index) =>
+        index && random() < 0.5
+          ? [[i, placeOf.get(best[Math.floor(random() * index)]!)!] as const]
+          : [],
       ),
     );
-    const all = shuffled.map((i) =>
+    const draftCards = shuffled.map((i) =>
       planted(i % 4, i % 20, Math.floor(i / 40), i, after.has(i) ? [after.get(i)!] : []),
     );
-    const changes = new Changes(all, USUAL_MINUTES);
+    const changes = new Changes(draftCards, USUAL_MINUTES);
     const optimum = changes.of(best.map((i) => placeOf.get(i)!));
-    const search = new Search(changes, all, plainOrder(all), 1e7, 1, 50_000);
+    const search = new Search(changes, draftCards, plainOrder(draftCards), 1e7, 1, 50_000);
     const settledAfter: boolean[] = [];
     while (!search.settled) {
       search.advance(50_000);
       settledAfter.push(search.settled);
     }
     expect(search.minutes).toBeLessThanOrEqual(optimum * 1.01);
-    expect(brokenRule(all, search.best)).toBeUndefined();
+    expect(brokenRule(draftCards, search.best)).toBeUndefined();
     expect(settledAfter.length, 'not before two rounds gained nothing').toBeGreaterThan(3);
   });
 
@@ -480,21 +482,22 @@ describe('the order', () => {
     const job = demo('racks');
     const { cards: quickest, quickest: found } = planJob(job.job, job.shop);
     const reversed = quickest.map(({ id }) => id).reverse();
-    const own = planJob({ ...job.job, order: [...reversed, 'a card that is gone'] }, job.shop);
-    expect(own.quickest).toBe(found);
-    expect(own.minutes).toBeGreaterThan(found);
-    const place = new Map(own.cards.map((c, i) => [c.id, i]));
-    for (const { id, after: before } of own.cards)
+    const plan = planJob({ ...job.job, order: [...reversed, 'a card that is gone'] }, job.shop);
+    expect(plan.quickest).toBe(found);
+    expect(plan.minutes).toBeGreaterThan(found);
+    const place = new Map(plan.cards.map((c, i) => [c.id, i]));
+    for (const { id, after: before } of plan.cards)
       for (const { card } of before) expect(place.get(card)).toBeLessThan(place.get(id)!);
-    const free = own.cards.filter(
-      (c) => !c.after.length && !own.cards.some((o) => o.after.some((a) => a.card === c.id)),
+    const free = plan.cards.filter(
+      (c) => !c.after.length && !plan.cards.some((o) => o.after.some((a) => a.card === c.id)),
     );
     expect(free.map((c) => c.id)).toEqual(reversed.filter((id) => free.some((c) => c.id === id)));
   });
 
   it('remembers what stands on a machine while others are worked on, until something else is set there', () => {
     const { machine, cutter, figure, testCut } = USUAL_MINUTES;
-    const of = (...all: DraftCard[]) => new Changes(all, USUAL_MINUTES).of(all.map((_, i) => i));
+    const of = (...draftCards: DraftCard[]) =>
+      new Changes(draftCards, USUAL_MINUTES).of(draftCards.map((_, i) => i));
     const first = machine + cutter + 2 * figure + testCut;
     const [a, b] = [planted(1, 1, 10, 20), planted(2, 2, 10, 20)];
     expect(of(a)).toBe(first);
@@ -503,11 +506,11 @@ describe('the order', () => {
     expect(of(a, b, planted(1, 1, 10, 21)) - of(a, b)).toBe(machine + figure + testCut);
     /** The bound has a stack and a blade each by its own minutes, whichever is first in the job. */
     const stacked = { ...a, setups: [{ ...a.setups[0]!, cutter: 'stack', between: [3] }] };
-    for (const all of [
+    for (const draftCards of [
       [a, stacked],
       [stacked, a],
     ])
-      expect(new Changes(all, USUAL_MINUTES).least()).toBe(of(...all));
+      expect(new Changes(draftCards, USUAL_MINUTES).least()).toBe(of(...draftCards));
     expect(of(a, planted(1, 3, 10, 20)) - of(a)).toBe(cutter + 2 * figure + testCut);
     expect(of(a, planted(1, 3, 10, 20), a) - of(a, planted(1, 3, 10, 20))).toBe(
       cutter + 2 * figure + testCut,
@@ -516,8 +519,8 @@ describe('the order', () => {
 
   it('begins from what is set up: that card takes nothing but the walk, and no order is under its bound', () => {
     const { machine } = USUAL_MINUTES;
-    const all = [planted(1, 1, 10, 20), planted(1, 2, 10, 20), planted(2, 3, 10, 20)];
-    const from = (standing: number[]) => new Changes(all, USUAL_MINUTES, standing);
+    const draftCards = [planted(1, 1, 10, 20), planted(1, 2, 10, 20), planted(2, 3, 10, 20)];
+    const from = (standing: number[]) => new Changes(draftCards, USUAL_MINUTES, standing);
     expect(from([0]).changedIn([0, 1, 2])[0]).toEqual({
       minutes: machine,
       machine: true,
@@ -525,24 +528,24 @@ describe('the order', () => {
     });
     /** Whatever is set up is cut first on its machine; two machines can be set up at once. */
     for (const [i, own] of [[0], [1], [0, 2], [1, 2]].entries()) {
-      const run = runOrder(all, USUAL_MINUTES, { standing: own });
-      const orders = [...allOrders(all)].map((order) => from(own).of(order));
+      const run = runOrder(draftCards, USUAL_MINUTES, { standing: own });
+      const orders = [...allOrders(draftCards)].map((order) => from(own).of(order));
       expect([i, run.minutes]).toEqual([i, Math.min(...orders)]);
       expect(run.order.find((card) => card !== 2)).toBe(own[0]);
       expect(run.least).toBeLessThan(run.minutes + 1e-6);
     }
-    expect(runOrder(all, USUAL_MINUTES, { standing: [0] }).minutes).toBeLessThan(
-      runOrder(all, USUAL_MINUTES).minutes,
+    expect(runOrder(draftCards, USUAL_MINUTES, { standing: [0] }).minutes).toBeLessThan(
+      runOrder(draftCards, USUAL_MINUTES).minutes,
     );
     /**
      * A fence that is moved within the card stands where the card begins: one move, its test cut,
      * and the walk.
      */
-    const [one] = all as [DraftCard];
+    const [draftCard] = draftCards as [DraftCard];
     const moved = {
-      ...one,
+      ...draftCard,
       setting: {
-        ...one.setting!,
+        ...draftCard.setting!,
         places: new Map([
           ['fence>cutter', [10, 30]],
           ['table>top', [20]],

@@ -22,8 +22,8 @@ export function sharperLeast(
 ): number | undefined {
   if (!cards.length || cards.length > MOST_CARDS) return undefined;
   const { text, certain } = programOf(changes, cards, false);
-  const found = solver(text, seconds);
-  return found && Math.max(changes.least(), found.value + certain - 1e-6);
+  const solved = solver(text, seconds);
+  return solved && Math.max(changes.least(), solved.value + certain - 1e-6);
 }
 
 /**
@@ -37,8 +37,8 @@ export function leastByProgram(
   seconds = 60,
 ): number | undefined {
   const { text, certain } = programOf(changes, cards, true);
-  const found = solver(text, seconds);
-  return found && found.value + certain;
+  const solved = solver(text, seconds);
+  return solved && solved.value + certain;
 }
 
 /** What stood before all, in place of a card. */
@@ -66,12 +66,12 @@ function programOf(
     [...users.values()].flat().flatMap(({ inner, card }) => (inner > 0 ? [card] : [])),
   );
   const tested = new Set<number>();
-  for (const [slot, own] of users) {
+  for (const [slot, ownUsers] of users) {
     const into = new Lists<number>();
     const outOf = new Lists<number>();
     const anew = new Lists<number>();
     const valued = new Lists<number>();
-    for (const { from, to } of linksAmong(own, earlier)) {
+    for (const { from, to } of linksAmong(ownUsers, earlier)) {
       const name = `y${slot}_${from?.card ?? 's'}_${to.card}`;
       binaries.push(name);
       into.add(to.card, name);
@@ -122,13 +122,13 @@ function programOf(
  * another between.
  */
 function* linksAmong(
-  own: readonly User[],
+  users: readonly User[],
   earlier: readonly ReadonlySet<number>[],
 ): Generator<{ from?: User; to: User }> {
-  for (const to of own) {
-    const before = own.filter(({ card }) => earlier[to.card]!.has(card));
+  for (const to of users) {
+    const before = users.filter(({ card }) => earlier[to.card]!.has(card));
     if (!before.length) yield { to };
-    for (const from of own) {
+    for (const from of users) {
       if (from === to || earlier[from.card]!.has(to.card)) continue;
       if (!before.some(({ card }) => earlier[card]!.has(from.card))) yield { from, to };
     }

@@ -45,10 +45,10 @@ class Better {
       stands.set(this.stood[from - 1]!);
       this.changes.step(this.order[from - 1]!, stands);
     }
-    for (let at = from; at < this.order.length; at++) {
-      this.stood[at]!.set(stands);
-      this.upTo[at + 1] = this.upTo[at]! + this.changes.step(this.order[at]!, stands);
-      this.place[this.order[at]!] = at;
+    for (let index = from; index < this.order.length; index++) {
+      this.stood[index]!.set(stands);
+      this.upTo[index + 1] = this.upTo[index]! + this.changes.step(this.order[index]!, stands);
+      this.place[this.order[index]!] = index;
     }
     this.minutes = this.upTo.at(-1)!;
   }
@@ -56,8 +56,8 @@ class Better {
   /** Whether no rule leads from the first block into the second. */
   private may([i, j, k]: Swap): boolean {
     if (i === j || j === k) return false;
-    for (let at = j; at < k; at++)
-      for (const before of this.cards[this.order[at]!]!.after.keys()) {
+    for (let index = j; index < k; index++)
+      for (const before of this.cards[this.order[index]!]!.after.keys()) {
         const place = this.place[before]!;
         if (place >= i && place < j) return false;
       }
@@ -73,8 +73,8 @@ class Better {
     stands.set(this.stood[i]!);
     let minutes = this.upTo[i]!;
     const walk = (from: number, to: number) => {
-      for (let at = from; at < to && minutes <= most; at++)
-        minutes += changes.step(order[at]!, stands);
+      for (let index = from; index < to && minutes <= most; index++)
+        minutes += changes.step(order[index]!, stands);
     };
     walk(j, k);
     walk(i, j);
@@ -85,10 +85,10 @@ class Better {
     other.clear();
     for (let slot = 0; slot < stands.length; slot++)
       if (stands[slot] !== before[slot]) other.add(slot);
-    for (let at = k; at < order.length && other.size && minutes <= most; at++) {
-      const known = this.upTo[at + 1]! - this.upTo[at]!;
-      minutes += changes.otherwise(order[at]!, this.stood[at]!, stands, other) ?? known;
-      if (!other.size) return minutes + this.upTo.at(-1)! - this.upTo[at + 1]!;
+    for (let index = k; index < order.length && other.size && minutes <= most; index++) {
+      const known = this.upTo[index + 1]! - this.upTo[index]!;
+      minutes += changes.otherwise(order[index]!, this.stood[index]!, stands, other) ?? known;
+      if (!other.size) return minutes + this.upTo.at(-1)! - this.upTo[index + 1]!;
     }
     return other.size ? minutes : minutes + this.upTo.at(-1)! - this.upTo[k]!;
   }
@@ -164,8 +164,8 @@ export function wantedOrder(
   found: readonly number[],
 ): number[] {
   const order = [...new Set(wanted)];
-  found.forEach((card, at) => {
-    if (!order.includes(card)) order.splice(order.indexOf(found[at - 1] ?? -1) + 1, 0, card);
+  found.forEach((card, i) => {
+    if (!order.includes(card)) order.splice(order.indexOf(found[i - 1] ?? -1) + 1, 0, card);
   });
   const done = new Set<number>();
   const kept: number[] = [];
@@ -277,12 +277,12 @@ export function bestOrder(
     return exactOrder(changes, cards, minutes, EXACT_STATES).order ?? order;
   }
   const times = moves < AGAIN * n ? 1 : 3;
-  const found = Array.from({ length: times }, (_, i) => {
+  const foundSearch = Array.from({ length: times }, (_, i) => {
     const search = new Search(changes, cards, start, Math.round(moves / times), seed + i);
     search.advance(moves);
     return search;
   }).reduce((a, b) => (b.minutes < a.minutes - SAME ? b : a));
-  return descended(new Better(changes, cards, [...found.best]), blocksOf(n)).order;
+  return descended(new Better(changes, cards, [...foundSearch.best]), blocksOf(n)).order;
 }
 
 /**
@@ -408,15 +408,15 @@ function joining(
   { group, members }: Kin,
   random: () => number,
 ): Swap | undefined {
-  const at = Math.floor(random() * order.length);
+  const index = Math.floor(random() * order.length);
   const by = random() < 0.7 ? 0 : 1;
-  const own = group[order[at]!]![by];
+  const own = group[order[index]!]![by];
   const all = members.get(own)!;
   const to = placeOf(all[Math.floor(random() * all.length)]!);
   /** Mostly the whole run, else it from here on or up to here. */
   const part = random();
-  let i = at;
-  let j = at + 1;
+  let i = index;
+  let j = index + 1;
   if (part < 0.8) while (i > 0 && group[order[i - 1]!]![by] === own) i--;
   if (part > 0.2) while (j < order.length && group[order[j]!]![by] === own) j++;
   if (to >= i && to < j) return undefined;

@@ -43,8 +43,7 @@ const SIDES: Readonly<Record<string, number>> = {
 function widthOf({ cutter, between }: Setup, shop: Shop): Mm {
   const tool = shop.tools.find((t) => t.id === cutter);
   if (!tool) return 0;
-  if (between)
-    return between.reduce((sum, one) => sum + one, toolById(shop, 'stack', tool.id).outer);
+  if (between) return between.reduce((sum, i) => sum + i, toolById(shop, 'stack', tool.id).outer);
   if ('kerf' in tool) return tool.kerf;
   if ('diameter' in tool) return tool.diameter;
   return 'size' in tool ? tool.size : 0;
@@ -143,8 +142,8 @@ const SETTINGS = new WeakMap<Shop['tools'], WeakMap<Setup, Setting>>();
 function reckoned(setup: Setup, shop: Shop): Setting {
   const places = new Map<Slot, Mm[]>();
   for (const figure of setup.figures) {
-    const found = slotOf(figure, setup, shop);
-    if (found) places.set(found.slot, [...(places.get(found.slot) ?? []), found.at]);
+    const slot = slotOf(figure, setup, shop);
+    if (slot) places.set(slot.slot, [...(places.get(slot.slot) ?? []), slot.at]);
   }
   const { model, machine, carrier, cutter, between = [], guides, tilt } = setup;
   const slant = slantOf(setup, shop);

@@ -206,7 +206,7 @@ export const TASK_KINDS: readonly TaskKind[] = [
         'End A square first, then to the stop; a spacer at the fence, so that the off-cut lies free.',
       ),
       ...(parts.some(({ horns }) => horns > 0) ? [say('Horns are in this length.')] : []),
-      ...(parts.some(({ allowances }) => allowances.some((own) => own.for === 'tenon'))
+      ...(parts.some(({ allowances }) => allowances.some((allowance) => allowance.for === 'tenon'))
         ? [
             say(
               'Of what has tenons only end A for now, and this length once the tenons there are good: a spoiled one can be cut off and made again.',

@@ -48,16 +48,16 @@ export function shapingOf(job: Job, shop: Shop): Shaping[] {
   });
   return SHAPE_KINDS.flatMap((kind) => {
     const settings: Shaping[] = [];
-    for (const one of seen.filter((own) => own.kind === kind)) {
-      const at = settings.findIndex(
-        (own) =>
-          !own.problems.length &&
-          !one.problems.length &&
-          own.gear.join() === one.gear.join() &&
-          isAlike(own.figures, one.figures),
+    for (const shaping of seen.filter((eachShaping) => eachShaping.kind === kind)) {
+      const index = settings.findIndex(
+        (eachShaping) =>
+          !eachShaping.problems.length &&
+          !shaping.problems.length &&
+          eachShaping.gear.join() === shaping.gear.join() &&
+          isAlike(eachShaping.figures, shaping.figures),
       );
-      if (at < 0) settings.push(one);
-      else settings[at] = together(settings[at]!, one);
+      if (index < 0) settings.push(shaping);
+      else settings[index] = together(settings[index]!, shaping);
     }
     return settings;
   });
@@ -80,10 +80,14 @@ function shapingFor(shape: Shape, part: Part, shop: Shop): Shaping {
   };
 }
 
-const together = (all: Shaping, one: Shaping): Shaping => ({
-  ...all,
-  shapes: [...all.shapes, ...one.shapes],
-  how: [...new Map([...all.how, ...one.how].map((own) => [JSON.stringify(own), own])).values()],
-  pieces: all.pieces + one.pieces,
-  minutes: all.minutes + one.minutes - one.kind.setting,
+const together = (shaping: Shaping, other: Shaping): Shaping => ({
+  ...shaping,
+  shapes: [...shaping.shapes, ...other.shapes],
+  how: [
+    ...new Map(
+      [...shaping.how, ...other.how].map((sentence) => [JSON.stringify(sentence), sentence]),
+    ).values(),
+  ],
+  pieces: shaping.pieces + other.pieces,
+  minutes: shaping.minutes + other.minutes - other.kind.setting,
 });

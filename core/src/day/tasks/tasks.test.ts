@@ -11,10 +11,10 @@ import { METRIC, speak } from '../../ground/units/index.ts';
 import { shapingOf, TASK_KINDS, tasksOf, type Task } from './index.ts';
 
 const words = (task: Task | undefined) =>
-  task?.how.map((own) => speak(own, METRIC)).join(' ') ?? '';
-const of = (tasks: readonly Task[], kind: string) => tasks.filter((own) => own.kind === kind);
+  task?.how.map((sentence) => speak(sentence, METRIC)).join(' ') ?? '';
+const of = (tasks: readonly Task[], kind: string) => tasks.filter((task) => task.kind === kind);
 const figures = (tasks: readonly Task[], kind: string) =>
-  of(tasks, kind).map((own) => own.figure?.value);
+  of(tasks, kind).map((task) => task.figure?.value);
 
 describe('tasks on parts', () => {
   const { job, shop } = demo('looms');
@@ -29,25 +29,25 @@ describe('tasks on parts', () => {
     expect(figures(tasks, 'rip-rough')).toEqual([75, 50]);
     /** Two parts of one thickness go through together. */
     expect(
-      of(tasks, 'plane-over').map((own) => [own.figure!.value, own.parts.map((p) => p.from)]),
+      of(tasks, 'plane-over').map((task) => [task.figure!.value, task.parts.map((p) => p.from)]),
     ).toEqual([[24.5, [27, 27]]]);
     expect(
-      of(tasks, 'plane').map((own) => [own.figure!.value, own.parts.map((p) => p.from)]),
+      of(tasks, 'plane').map((task) => [task.figure!.value, task.parts.map((p) => p.from)]),
     ).toEqual([[22, [24.5, 24.5]]]);
     const horns = stile!.allowances
-      .filter((own) => own.for === 'horn')
-      .reduce((sum, own) => sum + own.length, 0);
+      .filter((allowance) => allowance.for === 'horn')
+      .reduce((sum, allowance) => sum + allowance.length, 0);
     expect(figures(tasks, 'crosscut')).toEqual([700 + horns, 500]);
     expect(words(of(tasks, 'crosscut')[1])).toMatch(/a spoiled one can be cut off/);
     expect(words(of(tasks, 'crosscut')[0])).not.toMatch(/spoiled/);
-    expect(of(tasks, 'horns').flatMap((own) => own.parts.map((p) => p.part))).toEqual(
+    expect(of(tasks, 'horns').flatMap((task) => task.parts.map((p) => p.part))).toEqual(
       horns > 0 ? [stile!.part.id] : [],
     );
     /** Spares are brought to size with the rest, and are not in what is glued. */
     const pieces = (kind: string) =>
       of(tasks, kind)
-        .flatMap((own) => own.parts)
-        .reduce((sum, own) => sum + own.pieces, 0);
+        .flatMap((task) => task.parts)
+        .reduce((sum, taskPart) => sum + taskPart.pieces, 0);
     expect(pieces('plane') - pieces('clean')).toBe(2);
   });
 
@@ -59,10 +59,10 @@ describe('tasks on parts', () => {
     };
     const tasks = tasksOf(near, TEST_SHOP);
     expect(figures(tasks, 'crosscut')).toContain(740);
-    expect(words(of(tasks, 'crosscut').find((own) => own.figure?.value === 740))).toMatch(
+    expect(words(of(tasks, 'crosscut').find((task) => task.figure?.value === 740))).toMatch(
       /Horns are in this length/,
     );
-    expect(of(tasks, 'horns').flatMap((own) => own.parts.map((p) => p.part))).toEqual(['stile']);
+    expect(of(tasks, 'horns').flatMap((task) => task.parts.map((p) => p.part))).toEqual(['stile']);
   });
 
   it('what is cut as part of a longer piece comes to length after its joints, and has one end squared before', () => {
@@ -80,8 +80,8 @@ describe('tasks on parts', () => {
     });
     const tasks = tasksOf(long('a'), TEST_SHOP);
     const at = (kind: string) =>
-      of(tasks, kind).flatMap((own) =>
-        own.parts.map(({ part }) => [part, own.figure?.value, own.when]),
+      of(tasks, kind).flatMap((task) =>
+        task.parts.map(({ part }) => [part, task.figure?.value, task.when]),
       );
     expect(at('crosscut').map(([part]) => part)).toEqual(['stile']);
     expect([at('square-end'), at('crosscut-joined')]).toEqual([
@@ -94,13 +94,13 @@ describe('tasks on parts', () => {
 
   it('an inch job leaves an eighth until it has rested', () => {
     const racks = demo('racks');
-    const over = of(tasksOf(racks.job, racks.shop), 'plane-over').map((own) => own.figure!.value);
+    const over = of(tasksOf(racks.job, racks.shop), 'plane-over').map((task) => task.figure!.value);
     expect(over).toContain(19.05 + 3.175);
   });
 
   it('planed boards: nothing over in thickness, so nothing to rest', () => {
     const planed: Job = { ...job, sawing: { length: 40, width: 5, thickness: 0, kerf: 3 } };
-    const kinds = new Set(tasksOf(planed, shop).map((own) => own.kind));
+    const kinds = new Set(tasksOf(planed, shop).map((task) => task.kind));
     expect([kinds.has('rest'), kinds.has('plane-over'), kinds.has('plane')]).toEqual([
       false,
       false,
@@ -130,8 +130,8 @@ describe('tasks on parts', () => {
       width: { nominal: 240, measured: [] },
     };
     const finished = (worked: Job) =>
-      of(tasksOf(worked, TEST_SHOP), 'finish-panels').flatMap((own) =>
-        own.parts.map((p) => p.part),
+      of(tasksOf(worked, TEST_SHOP), 'finish-panels').flatMap((task) =>
+        task.parts.map((p) => p.part),
       );
     expect(finished({ ...frame, parts: [...frame.parts, panel] })).toEqual(['panel']);
     expect(
@@ -149,16 +149,16 @@ describe('tasks on parts', () => {
   it('each kind puts every part it is for to one setting, in the order of the rules, and has its rule told', () => {
     const tasks = tasksOf(job, shop);
     const order = TASK_KINDS.map(({ id }) => id);
-    const met = tasks.map((own) => order.indexOf(own.kind));
+    const met = tasks.map((task) => order.indexOf(task.kind));
     expect(met).toEqual([...met].sort((a, b) => a - b));
     for (const { id, rule } of TASK_KINDS) {
       expect(rule).toMatch(/\.$/);
-      const parts = of(tasks, id).flatMap((own) => own.parts.map((p) => p.part));
+      const parts = of(tasks, id).flatMap((task) => task.parts.map((p) => p.part));
       expect(new Set(parts).size).toBe(parts.length);
       if (!['horns', 'finish-panels', 'square-end', 'crosscut-joined'].includes(id))
         expect(parts).toHaveLength(job.parts.length);
     }
-    const works = tasks.flatMap((own) => own.parts.map(({ work }) => work));
+    const works = tasks.flatMap((task) => task.parts.map(({ work }) => work));
     expect(new Set(works).size).toBe(works.length);
     /**
      * What is wanted first by the rules: flat before measured from, rested before to size, marked
@@ -227,7 +227,9 @@ describe('tasks on parts', () => {
   it('left out by its kind, or for one part of it', () => {
     const without = (skipped: readonly string[]) => tasksOf({ ...job, skipped }, shop);
     expect(of(without(['rest']), 'rest')).toEqual([]);
-    const some = of(without(['mark/post']), 'mark').flatMap((own) => own.parts.map((p) => p.part));
+    const some = of(without(['mark/post']), 'mark').flatMap((task) =>
+      task.parts.map((p) => p.part),
+    );
     expect(some).toHaveLength(job.parts.length - 1);
     expect(some).not.toContain('post');
   });
@@ -244,8 +246,8 @@ describe('shaping', () => {
   const round = (id: string, part: string, radius: number) =>
     shape(id, 'round-over', part, { edges: 'all', radius });
   const shaped = (...shapes: Shape[]) => shapingOf({ ...job, shapes }, shop);
-  const ids = (all: ReturnType<typeof shapingOf>) =>
-    all.map((own) => own.shapes.map(({ id }) => id).join());
+  const ids = (shapings: ReturnType<typeof shapingOf>) =>
+    shapings.map((shaping) => shaping.shapes.map(({ id }) => id).join());
 
   it('of one setting goes together, kinds in the order they are made in; what can’t be made stays by itself', () => {
     const hole = shape('h', 'hole', 'post', {
@@ -257,21 +259,21 @@ describe('shaping', () => {
       count: 1,
       pitch: 1,
     });
-    const all = shaped(
+    const shapings = shaped(
       round('a', 'post', 3),
       round('b', 'cross-rail', 5),
       round('c', 'base-rail', 3),
       hole,
       round('d', 'foot', 900),
     );
-    expect(ids(all)).toEqual(['h', 'a,c', 'b', 'd']);
+    expect(ids(shapings)).toEqual(['h', 'a,c', 'b', 'd']);
     const pieces = (part: string) => job.parts.find(({ id }) => id === part)!.quantity;
-    const [, both, , wrong] = all;
+    const [, both, , wrong] = shapings;
     expect(both!.pieces).toBe(pieces('post') + pieces('base-rail'));
     expect([wrong!.figures, wrong!.problems[0]!.param]).toEqual([[], 'radius']);
     /** Together the setting is made once. */
     const alone = [round('a', 'post', 3), round('c', 'base-rail', 3)].map(
-      (own) => shaped(own)[0]!.minutes,
+      (eachShape) => shaped(eachShape)[0]!.minutes,
     );
     expect(both!.minutes).toBeCloseTo(alone[0]! + alone[1]! - both!.kind.setting, 6);
     expect(ids(shaped(round('a', 'a part that is gone', 3)))).toEqual([]);

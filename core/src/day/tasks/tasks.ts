@@ -62,7 +62,7 @@ const seenOf = (job: Job, shop: Shop): Seen[] => {
   return roughParts(job, shop).map((row) => ({
     ...row,
     horns: row.allowances
-      .filter((own) => own.for === 'horn')
+      .filter((allowance) => allowance.for === 'horn')
       .reduce((sum, { length }) => sum + length, 0),
     over: Math.min(UNTIL_RESTED[job.units], sawingOf(job).thickness),
     joined: joined.has(row.part.id),

@@ -103,18 +103,20 @@ describe('creeping up', () => {
 
   it('goes on until the mate goes home where that is cut by then, else until it reads as it should', () => {
     const plan = rail('saw-flat-stack');
-    const card = plan.cards.find((own) =>
-      readingsOf(modeller, own, plan).some((r) => r.dimension === 'tenonThickness'),
+    const card = plan.cards.find((eachCard) =>
+      readingsOf(modeller, eachCard, plan).some((r) => r.dimension === 'tenonThickness'),
     )!;
     const until = (of: Plan) =>
-      creepsOf(of, card, readingsOf(modeller, card, plan)).map((own) => speak(own.until, METRIC));
+      creepsOf(of, card, readingsOf(modeller, card, plan)).map((creep) =>
+        speak(creep.until, METRIC),
+      );
     expect(until(plan)).toContain('the mate goes home by hand');
     /** A mortise has walls; a stepped tenon’s shoulder has none. */
     const eventsOf = (of: Plan, method: string) =>
       of.cards
         .filter(({ setups }) => setups[0]!.method === method)
-        .flatMap((own) =>
-          creepsOf(of, own, readingsOf(modeller, own, of)).map(({ until: event }) =>
+        .flatMap((eachCard) =>
+          creepsOf(of, eachCard, readingsOf(modeller, eachCard, of)).map(({ until: event }) =>
             speak(event, METRIC),
           ),
         );
@@ -123,7 +125,7 @@ describe('creeping up', () => {
       eventsOf(rail('crosscut-shoulders+saw-upright-stepped'), 'saw-upright-stepped'),
     ).not.toContain('the wall falls on its line');
     /** With the mortises after it, it can’t be tried in. */
-    const later = { ...plan, cards: [card, ...plan.cards.filter((own) => own !== card)] };
+    const later = { ...plan, cards: [card, ...plan.cards.filter((eachCard) => eachCard !== card)] };
     expect(until(later)).toContain('the tenon thickness reads as it should');
     /** Nor with some of them after it. */
     const mortises = plan.cards.filter(

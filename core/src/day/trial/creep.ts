@@ -39,7 +39,7 @@ function isMated(
   card: Pick<Card, 'id'>,
   { joint, member }: Reading,
 ): boolean {
-  const at = cards.findIndex(({ id }) => id === card.id);
+  const index = cards.findIndex(({ id }) => id === card.id);
   const cuts = cards.flatMap(({ setups }, i) =>
     setups.some(({ occurrences }) =>
       occurrences.some((o) => o.joint === joint && o.member !== member),
@@ -47,7 +47,7 @@ function isMated(
       ? [i]
       : [],
   );
-  return cuts.length > 0 && cuts.every((i) => i < at);
+  return cuts.length > 0 && cuts.every((i) => i < index);
 }
 
 /**

@@ -95,7 +95,10 @@ export function nextMove(
   const wrong = off.filter(({ isWrong }) => isWrong);
   if (!wrong.length) return { verdict: 'good', moves: [], expected: stays };
   /** What has no figure in common is put right apart: a depth is one thing, a fence another. */
-  const solved = apart(figures, off).map((own) => ({ ...own, best: bestOf(own, readings) }));
+  const solved = apart(figures, off).map((tangle) => ({
+    ...tangle,
+    best: bestOf(tangle, readings),
+  }));
   const left = solved
     .filter(({ best }) => !best)
     .flatMap((own) => own.off.filter(({ isWrong }) => isWrong));
@@ -185,7 +188,7 @@ function figuresOf({ setups }: Pick<Card, 'setups'>, readings: readonly Reading[
       const distance = distanceIn(setup, figure);
       if (found.has(distance)) continue;
       const gains = readings.map(
-        (reading) => reading.gains.find((own) => own.distance === distance)?.gain ?? 0,
+        (reading) => reading.gains.find((gain) => gain.distance === distance)?.gain ?? 0,
       );
       found.set(distance, { distance, figure, setup, gains });
     }
@@ -203,7 +206,7 @@ interface Tangle {
  * with.
  */
 function apart(figures: readonly Own[], off: readonly Off[]): Tangle[] {
-  const found: Tangle[] = [];
+  const tangles: Tangle[] = [];
   const left = new Set(off);
   for (const first of off) {
     if (!left.has(first)) continue;
@@ -216,9 +219,10 @@ function apart(figures: readonly Own[], off: readonly Off[]): Tangle[] {
         for (const other of off) if (figure.gains[other.i]) own.add(other);
       }
     for (const one of own) left.delete(one);
-    if ([...own].some(({ isWrong }) => isWrong)) found.push({ figures: [...makes], off: [...own] });
+    if ([...own].some(({ isWrong }) => isWrong))
+      tangles.push({ figures: [...makes], off: [...own] });
   }
-  return found;
+  return tangles;
 }
 
 /**
@@ -229,7 +233,8 @@ const bestOf = ({ figures, off }: Tangle, readings: readonly Reading[]): Tried |
     .flatMap((some) => tried(some, readings, off))
     .sort((a, b) =>
       a.rank.reduce(
-        (order, own, i) => order || (Math.abs(own - b.rank[i]!) > 1e-6 ? own - b.rank[i]! : 0),
+        (order, index, i) =>
+          order || (Math.abs(index - b.rank[i]!) > 1e-6 ? index - b.rank[i]! : 0),
         0,
       ),
     )[0];
@@ -288,7 +293,7 @@ function tried(some: readonly Own[], readings: readonly Reading[], off: readonly
     (sum, _, i) => sum + (isRead.has(i) ? 0 : Math.abs(moved(i))),
     0,
   );
-  const rank = [some.length, disturbed, by.reduce((sum, own) => sum + Math.abs(own), 0)];
+  const rank = [some.length, disturbed, by.reduce((sum, i) => sum + Math.abs(i), 0)];
   return [{ moves: some.map((own, n) => ({ own, by: by[n]! })), rank }];
 }
 

@@ -53,8 +53,8 @@ describe('a shop whose tools aren’t what it believes', () => {
       fc.sample(cases({ kind: id }), { numRuns: 1, seed: 31 }).flatMap(({ job, shop, goes }) => {
         if (!goes) return [];
         const secrets = i % 3 ? SECRETS : (['sizes'] as const);
-        const own = i % 3 ? withScales(shop, 0.1) : shop;
-        return worked(modeller, planJob(job, own), wrong(own, i % 2 ? 1 : -1, secrets));
+        const ownShop = i % 3 ? withScales(shop, 0.1) : shop;
+        return worked(modeller, planJob(job, ownShop), wrong(ownShop, i % 2 ? 1 : -1, secrets));
       }),
     );
     judge(all);
@@ -88,9 +88,13 @@ describe('a shop whose tools aren’t what it believes', () => {
           'bushing-tenon',
         ].flatMap((way) => {
           const { job, shop } = blindBy(way, 5);
-          const own = secret === 'sizes' ? shop : withScales(shop, 0.05);
-          const truly = wrong(own, 1, [secret]);
-          return worked(modeller, planJob(job, isKnown ? measured(own, truly) : own), truly);
+          const ownShop = secret === 'sizes' ? shop : withScales(shop, 0.05);
+          const truly = wrong(ownShop, 1, [secret]);
+          return worked(
+            modeller,
+            planJob(job, isKnown ? measured(ownShop, truly) : ownShop),
+            truly,
+          );
         }),
       );
       judge(known!);
@@ -125,8 +129,8 @@ function told(shape: JobShape, over: Readonly<Record<string, number>>) {
   const plan = planJob(jobWith(shape), { ...TEST_SHOP, graduation: 0.1 });
   const ends = (card: Card) => readingsOf(modeller, card, plan);
   const names = Object.keys(over);
-  const card = plan.cards.findLast((own) =>
-    names.every((name) => ends(own).some((r) => r.dimension === name)),
+  const card = plan.cards.findLast((eachCard) =>
+    names.every((name) => ends(eachCard).some((r) => r.dimension === name)),
   )!;
   const readings = ends(card);
   const is = new Map(
@@ -242,13 +246,13 @@ describe('the next move (plain arithmetic, common practice)', () => {
     const plan = planJob(jobWith(rail(FLIPPED, 7)), { ...TEST_SHOP, graduation: 0.1 });
     const card = plan.cards.find(({ setups }) => setups[0]!.method === 'hollow-chisel')!;
     const readings = readingsOf(modeller, card, plan);
-    const at = readings.findIndex(({ dimension }) => dimension === 'mortiseWidth');
-    expect([readings[at]!.value, readings[at]!.gains]).toEqual([expect.closeTo(8, 6), []]);
+    const index = readings.findIndex(({ dimension }) => dimension === 'mortiseWidth');
+    expect([readings[index]!.value, readings[index]!.gains]).toEqual([expect.closeTo(8, 6), []]);
     const read = (by: number) =>
       nextMove(
         card,
         readings,
-        new Map(readings.map(({ value }, i) => [i, value + (i === at ? by : 0)])),
+        new Map(readings.map(({ value }, i) => [i, value + (i === index ? by : 0)])),
       );
     expect([0.25, -0.25, 0.6, -0.7, 72].map((by) => read(by).verdict)).toEqual([
       'good',
@@ -267,25 +271,29 @@ describe('the next move (plain arithmetic, common practice)', () => {
     const plan = planJob(job, shop);
     const card = plan.cards.find(({ setups }) => setups[0]!.method === 'turned-groove')!;
     const readings = readingsOf(modeller, card, plan);
-    const at = readings.findIndex(({ name }) => name === 'groove width');
-    expect(readings[at]!.gains.map(({ gain }) => gain)).toEqual([expect.closeTo(-2, 6)]);
-    const { verdict, moves } = nextMove(card, readings, new Map([[at, 8.6]]));
+    const index = readings.findIndex(({ name }) => name === 'groove width');
+    expect(readings[index]!.gains.map(({ gain }) => gain)).toEqual([expect.closeTo(-2, 6)]);
+    const { verdict, moves } = nextMove(card, readings, new Map([[index, 8.6]]));
     expect([verdict, moves.map(({ by }) => by)]).toEqual(['move', [expect.closeTo(0.3, 6)]]);
   });
 
   it('before the first test piece: a mortise that was cut wider asks the tenon’s figures, and nothing is asked where it reads as planned', () => {
     const plan = planJob(jobWith(rail(FLIPPED, 7)), { ...TEST_SHOP, graduation: 0.1 });
-    const card = plan.cards.find((own) =>
-      readingsOf(modeller, own, plan).some((r) => r.dimension === 'tenonThickness'),
+    const card = plan.cards.find((eachCard) =>
+      readingsOf(modeller, eachCard, plan).some((r) => r.dimension === 'tenonThickness'),
     )!;
     const planned = readingsOf(modeller, card, plan);
     const mates = (by: number) =>
       planned.map((r) =>
         r.dimension === 'tenonThickness' ? { ...r, value: r.value + by, mate: {} } : r,
       );
-    const [own, ...more] = firstMove(card, planned, mates(0.4))!.moves;
+    const [figureMove, ...more] = firstMove(card, planned, mates(0.4))!.moves;
     /** 0.4 thicker: each face 0.2 shallower. */
-    expect([own!.figure.id, own!.by, more]).toEqual(['face-fence', expect.closeTo(0.2, 9), []]);
+    expect([figureMove!.figure.id, figureMove!.by, more]).toEqual([
+      'face-fence',
+      expect.closeTo(0.2, 9),
+      [],
+    ]);
     expect(firstMove(card, planned, mates(-0.4))!.moves[0]!.by).toBeCloseTo(-0.2, 9);
     expect(firstMove(card, planned, mates(0.02))).toBeUndefined();
     expect(firstMove(card, planned, planned)).toBeUndefined();
@@ -293,12 +301,12 @@ describe('the next move (plain arithmetic, common practice)', () => {
 
   it('goes on from where a figure was moved to', () => {
     const plan = planJob(jobWith(rail('saw-flat-stack', 7)), { ...TEST_SHOP, graduation: 0.1 });
-    const card = plan.cards.find((own) =>
-      readingsOf(modeller, own, plan).some((r) => r.dimension === 'tenonLength'),
+    const card = plan.cards.find((eachCard) =>
+      readingsOf(modeller, eachCard, plan).some((r) => r.dimension === 'tenonLength'),
     )!;
     const readings = readingsOf(modeller, card, plan);
-    const at = readings.findIndex((r) => r.dimension === 'tenonLength');
-    const is = new Map([[at, readings[at]!.value + 0.5]]);
+    const index = readings.findIndex((r) => r.dimension === 'tenonLength');
+    const is = new Map([[index, readings[index]!.value + 0.5]]);
     const [first] = nextMove(card, readings, is).moves;
     const stand = new Map([[distanceIn(first!.setup, first!.figure), first!.to]]);
     const [second] = nextMove(card, readings, is, stand).moves;

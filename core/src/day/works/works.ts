@@ -60,7 +60,9 @@ export const glueUpsOf = (assemblies: readonly Assembly[]): Work[] =>
         when: 'glue',
         title: `Glue-up, ${name}: ${title}`,
         to: `joints ${joints.join(', ')}`,
-        joints: joints.map((number) => closed.find((own) => own.number === number)!.joint),
+        joints: joints.map(
+          (number) => closed.find((numberedJoint) => numberedJoint.number === number)!.joint,
+        ),
         pieces: count * times,
         minutes: minutes * count * times,
       })),

@@ -67,7 +67,7 @@ describe('changes of a job', () => {
 
   it('of one joint or part leave the others the very same', () => {
     const after = edited(job, { edit: 'sizesTyped', joint: joint.id, sizes: [size] });
-    expect(after.joints.filter((own, i) => own === job.joints[i])).toHaveLength(
+    expect(after.joints.filter((eachJoint, i) => eachJoint === job.joints[i])).toHaveLength(
       job.joints.length - 1,
     );
     const { kind, params, members } = resolve(after.joints[0]!, after);

@@ -131,9 +131,15 @@ const EDITS: Edits = {
       return { ...joint, params: typed };
     }),
   wayChosen: (job, { joint, member, way }) =>
-    inJoint(job, joint, (own) => ({ ...own, routes: { ...own.routes, [member]: way } })),
+    inJoint(job, joint, (eachJoint) => ({
+      ...eachJoint,
+      routes: { ...eachJoint.routes, [member]: way },
+    })),
   stopRead: (job, { joint, stop }) =>
-    inJoint(job, joint, (own) => ({ ...own, read: having(own.read ?? [], stop, true) })),
+    inJoint(job, joint, (eachJoint) => ({
+      ...eachJoint,
+      read: having(eachJoint.read ?? [], stop, true),
+    })),
   leftDry: (job, { joint, dry }) =>
     inJoint(job, joint, ({ dry: _, ...rest }) => (dry ? { ...rest, dry } : rest)),
 

@@ -51,7 +51,7 @@ interface Drawn {
 
 /** What is drawn in a view, by what it stands for. */
 function shapesOf({ kind, params, members }: Drawn, id: string, ...roles: string[]): Vec2[][] {
-  const view = kind.drawing(params, members).views.find((own) => own.id === id)!;
+  const view = kind.drawing(params, members).views.find((jointView) => jointView.id === id)!;
   return view.outlines
     .filter(({ role, open }) => roles.includes(role) && !open)
     .map(({ points }) => [...points]);

@@ -125,9 +125,16 @@ describe.each(JOINT_KINDS.map((kind): [string, JointKind] => [kind.id, kind]))('
     const job = jobWith();
     const { members } = resolve(job.joints[0]!, job);
     for (const other of JOINT_KINDS) {
-      const made = changeKind(other.propose(members, available).params, kind, members, available);
-      expect(kind.schema.validate(made.params).error).toBeUndefined();
-      expect([...made.kept, ...made.proposed].sort()).toEqual(Object.keys(made.params).sort());
+      const changedKind = changeKind(
+        other.propose(members, available).params,
+        kind,
+        members,
+        available,
+      );
+      expect(kind.schema.validate(changedKind.params).error).toBeUndefined();
+      expect([...changedKind.kept, ...changedKind.proposed].sort()).toEqual(
+        Object.keys(changedKind.params).sort(),
+      );
     }
     expect(kindOf(id)).toBe(kind);
   });

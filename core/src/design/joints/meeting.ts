@@ -15,13 +15,13 @@ export interface Meeting {
 }
 
 /** From the side a mortise enters to the near wall of the other, across its way. */
-function room(one: PlacedMortise, other: PlacedMortise): Mm {
+function room(placedMortise: PlacedMortise, other: PlacedMortise): Mm {
   const { wall, width, stock } = other.feature;
   /**
    * The other's walls are measured from its own reference side; seen from the entry they may lie
    * the other way about.
    */
-  return entersNear(one) ? wall : stock.thickness - wall - width;
+  return entersNear(placedMortise) ? wall : stock.thickness - wall - width;
 }
 
 /**
@@ -57,8 +57,8 @@ export function mitredPair({
   if (!one.tip || !other.tip || Boolean(one.turned) === Boolean(other.turned)) return undefined;
   const names = `${one.name} and ${other.name}`;
   /** The long cheek is the one farther from the side the other comes in from. */
-  const asks = (own: PlacedMortise, from: PlacedMortise) =>
-    (entersNear(from) ? 'far' : 'near') === own.tip!.long;
+  const asks = (placedMortise: PlacedMortise, from: PlacedMortise) =>
+    (entersNear(from) ? 'far' : 'near') === placedMortise.tip!.long;
   if (!asks(one, other) || !asks(other, one))
     return {
       level: 'problem',

@@ -27,20 +27,20 @@ const volume = (
   id: string,
   params: object,
   member: 'tenoned' | 'mortised',
-  own: Members = members,
+  ownMembers: Members = members,
 ) =>
   modeller.scope(() =>
     modeller
-      .solid(kindOf(id).geometry({ ...params }, member, own[member], spot).mustRemain)
+      .solid(kindOf(id).geometry({ ...params }, member, ownMembers[member], spot).mustRemain)
       .volume(),
   );
-const told = (id: string, params: object, own: Members = members) =>
+const told = (id: string, params: object, ownMembers: Members = members) =>
   kindOf(id)
-    .problems({ ...params }, own, available, names)
+    .problems({ ...params }, ownMembers, available, names)
     .map((p) => `${p.path}: ${speak(p.message, METRIC)}`);
-const warned = (id: string, params: object, own: Members = members) =>
+const warned = (id: string, params: object, ownMembers: Members = members) =>
   kindOf(id)
-    .advice({ ...params }, own, available)
+    .advice({ ...params }, ownMembers, available)
     .filter((a) => a.level === 'warning')
     .map((a) => a.id);
 
@@ -250,14 +250,15 @@ describe('wedges', () => {
 describe('a round tenon', () => {
   it('shoulder all round (stock - diameter)/2: 24 and 12 leave 6; volumes are those of cylinders', () => {
     expect(roundShoulder(24, 12)).toBe(6);
-    const own: Members = {
+    const ownMembers: Members = {
       tenoned: { length: 460, thickness: 24, width: 24 },
       mortised: { length: 900, thickness: 40, width: 52 },
     };
-    const { params } = round.propose(own, available);
-    expect(round.problems(params, own, available, names)).toEqual([]);
+    const { params } = round.propose(ownMembers, available);
+    expect(round.problems(params, ownMembers, available, names)).toEqual([]);
     expect([params.bore, params.axisFromFace - params.bore / 2]).toEqual([12, 6]);
-    const tenon = volume('round', params, 'tenoned', own) - (460 - params.tenonLength) * 24 * 24;
+    const tenon =
+      volume('round', params, 'tenoned', ownMembers) - (460 - params.tenonLength) * 24 * 24;
     const exact = Math.PI * ((params.bore - params.roundClearance) / 2) ** 2 * params.tenonLength;
     expect(Math.abs(tenon / exact - 1)).toBeLessThan(0.01);
   });

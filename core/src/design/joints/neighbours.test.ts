@@ -47,8 +47,8 @@ const mortise = (
   edge: 'reference',
   ...place,
 });
-const between = (one: PlacedMortise, other: PlacedMortise) =>
-  neighboursIn([one, { ...other, joint: 'other' }])[0]?.between;
+const between = (placedMortise: PlacedMortise, other: PlacedMortise) =>
+  neighboursIn([placedMortise, { ...other, joint: 'other' }])[0]?.between;
 
 describe('mortises that share a piece', () => {
   it('measures the wood between them: along, across, from both edges, and on left and right pieces', () => {
@@ -138,13 +138,13 @@ describe('mortises that share a piece', () => {
      * through the face.
      */
     const square = { ...stock, width: 45 };
-    const one = mortise(100, { stock: square, wall: 10, depth: 32 }, { edge: 'other' });
+    const placedMortise = mortise(100, { stock: square, wall: 10, depth: 32 }, { edge: 'other' });
     const other = mortise(
       100,
       { stock: square, wall: 10, depth: 32 },
       { ...entryOf('other-face'), joint: 'o' },
     );
-    const [pair] = neighboursIn([one, other]);
+    const [pair] = neighboursIn([placedMortise, other]);
     expect(pair!.between).toBeLessThan(0);
     expect(meetingOf(pair!, 5)).toEqual({
       butted: [45 - 10 - 8 - BUTT_GAP, 45 - 10 - 8 - BUTT_GAP],
@@ -155,9 +155,9 @@ describe('mortises that share a piece', () => {
       staggered: 45,
     });
     const shallow = (depth: number) =>
-      [one, other].map((m) => ({ ...m, feature: { ...m.feature, depth } }));
+      [placedMortise, other].map((m) => ({ ...m, feature: { ...m.feature, depth } }));
     expect(neighboursIn(shallow(25))[0]!.between).toBeCloseTo(Math.hypot(2, 2), 9);
-    expect(meetingOf({ one, other: one, between: 0 }, 5)).toBeUndefined();
+    expect(meetingOf({ one: placedMortise, other: placedMortise, between: 0 }, 5)).toBeUndefined();
   });
 });
 

@@ -27,8 +27,8 @@ function placeOf({ feature, edge, turned }: PlacedMortise, end: 'a' | 'b'): Plac
  * Wood between two boxes: the straight distance where they lie apart, and where they meet, how deep
  * at the least, negative.
  */
-function woodBetween(one: Place, other: Place): Mm {
-  const gaps = one.map(([from, to], i) => Math.max(other[i]![0] - to, from - other[i]![1]));
+function woodBetween(place: Place, other: Place): Mm {
+  const gaps = place.map(([from, to], i) => Math.max(other[i]![0] - to, from - other[i]![1]));
   const apart = gaps.filter((gap) => gap > 0);
   return apart.length ? Math.hypot(...apart) : Math.max(...gaps);
 }
@@ -38,22 +38,22 @@ export function neighboursIn(mortises: readonly PlacedMortise[]): Neighbours[] {
   /** Ends it is laid out from; left pieces' first where there are left and right ones. */
   const ends = ({ ends: at }: PlacedMortise): readonly ('a' | 'b')[] =>
     at === 'both' ? ['a', 'b'] : at === 'both-b' ? ['b', 'a'] : [at];
-  return mortises.flatMap((one, i) =>
+  return mortises.flatMap((placedMortise, i) =>
     mortises.slice(i + 1).flatMap((other): Neighbours[] => {
-      if (other.part !== one.part || other.joint === one.joint) return [];
+      if (other.part !== placedMortise.part || other.joint === placedMortise.joint) return [];
       /**
        * Where both are on left and right pieces, a left piece has the first of either and a right
        * one the second.
        */
-      const [a, b] = [ends(one), ends(other)];
+      const [a, b] = [ends(placedMortise), ends(other)];
       const pairs =
         a.length > 1 && b.length > 1
-          ? a.map((end, at) => [end, b[at]!] as const)
+          ? a.map((end, index) => [end, b[index]!] as const)
           : a.flatMap((x) => b.map((y) => [x, y] as const));
       const between = Math.min(
-        ...pairs.map(([x, y]) => woodBetween(placeOf(one, x), placeOf(other, y))),
+        ...pairs.map(([x, y]) => woodBetween(placeOf(placedMortise, x), placeOf(other, y))),
       );
-      return [{ one, other, between }];
+      return [{ one: placedMortise, other, between }];
     }),
   );
 }

@@ -530,10 +530,10 @@ describe('layers', () => {
     expect(wordsOf(planJob(jobWith(inHands), EXACT), 'built-up-mortise')).toContain(
       `from end A, ${shown[1]} mm, ${shown[2]} mm open, ${(900 - start - length).toFixed(1)} mm;`,
     );
-    const [one] = jobWith(inHands).joints as [Job['joints'][number]];
+    const [eachJoint] = jobWith(inHands).joints as [Job['joints'][number]];
     const pair = {
       ...jobWith(inHands),
-      joints: [{ ...one, mortised: { ...one.mortised, perPiece: 2 } }],
+      joints: [{ ...eachJoint, mortised: { ...eachJoint.mortised, perPiece: 2 } }],
     };
     expect(wordsOf(planJob(pair, EXACT), 'built-up-mortise')).toContain(
       `from end A, ${shown[1]} mm, ${shown[2]} mm open, ${(900 - 2 * start - 2 * length).toFixed(1)} mm, ${shown[2]} mm open, ${shown[1]} mm;`,

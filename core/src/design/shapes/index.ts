@@ -54,15 +54,15 @@ export function proveShape(
   part: Part,
   shop: Shop,
 ): ShapeProof {
-  const own = shapeKindOf({ kind });
+  const shapeKind = shapeKindOf({ kind });
   const seen = shapedPart(part);
-  const set = new Map(own.figures(params, seen, shop).map(({ id, value }) => [id, value]));
+  const set = new Map(shapeKind.figures(params, seen, shop).map(({ id, value }) => [id, value]));
   return modeller.scope(() => {
     const piece = modeller.solid(unshaped(seen));
-    const waste = piece.within(modeller.solid(own.wanted(params, seen)));
+    const waste = piece.within(modeller.solid(shapeKind.wanted(params, seen)));
     const wanted = piece.minus(waste);
-    const made = modeller.solid(difference(unshaped(seen), own.cut(set, params, seen, shop)));
+    const made = modeller.solid(difference(unshaped(seen), shapeKind.cut(set, params, seen, shop)));
     const [left, lost] = [made.minus(wanted).volume(), wanted.minus(made).volume()];
-    return { left, lost, good: left + lost <= (FACETS + (own.within ?? 0)) * skinOf(waste) };
+    return { left, lost, good: left + lost <= (FACETS + (shapeKind.within ?? 0)) * skinOf(waste) };
   });
 }

@@ -29,7 +29,7 @@ const figures = (id: string, params: ShapeParams, part: Part) =>
   Object.fromEntries(
     kind(id)
       .figures(params, shapedPart(part), TEST_SHOP)
-      .map((own) => [own.id, own.value]),
+      .map((figure) => [figure.id, figure.value]),
   );
 const problems = (id: string, params: ShapeParams, part: Part) =>
   kind(id)
@@ -117,23 +117,27 @@ describe('shapes of parts', () => {
       const part = sized(600, 40, 60);
       const params = kind(id).propose(shapedPart(part), TEST_SHOP);
       expect(problems(id, params, part)).toEqual([]);
-      const own = kind(id);
-      for (const off of own.figures(params, shapedPart(part), TEST_SHOP)) {
+      const shapeKind = kind(id);
+      for (const off of shapeKind.figures(params, shapedPart(part), TEST_SHOP)) {
         /** What only has to be enough shapes nothing. */
         if (off.id === 'height' && id === 'taper') continue;
         if (off.id === 'depth' && params['depth'] === 0) continue;
         const wrong = {
-          ...own,
-          figures: (...args: Parameters<typeof own.figures>) =>
-            own.figures(...args).map((f) => (f.id === off.id ? { ...f, value: f.value + 0.5 } : f)),
+          ...shapeKind,
+          figures: (...args: Parameters<typeof shapeKind.figures>) =>
+            shapeKind
+              .figures(...args)
+              .map((f) => (f.id === off.id ? { ...f, value: f.value + 0.5 } : f)),
         };
         const set = new Map(
           wrong.figures(params, shapedPart(part), TEST_SHOP).map((f) => [f.id, f.value]),
         );
         const differs = cutter.scope(() => {
           const piece = cutter.solid(unshaped(shapedPart(part)));
-          const wanted = piece.within(cutter.solid(own.wanted(params, shapedPart(part))));
-          const cut = piece.within(cutter.solid(own.cut(set, params, shapedPart(part), TEST_SHOP)));
+          const wanted = piece.within(cutter.solid(shapeKind.wanted(params, shapedPart(part))));
+          const cut = piece.within(
+            cutter.solid(shapeKind.cut(set, params, shapedPart(part), TEST_SHOP)),
+          );
           return wanted.minus(cut).volume() + cut.minus(wanted).volume();
         });
         expect([off.id, differs > 10]).toEqual([off.id, true]);

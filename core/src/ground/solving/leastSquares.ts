@@ -30,15 +30,17 @@ export function inverse(matrix: readonly (readonly number[])[]): number[][] {
  */
 function solved(table: number[][]): number[][] | undefined {
   const n = table.length;
-  for (let at = 0; at < n; at++) {
-    const pivot = table.slice(at).reduce((a, b) => (Math.abs(b[at]!) > Math.abs(a[at]!) ? b : a));
-    if (Math.abs(pivot[at]!) < 1e-9) return undefined;
+  for (let index = 0; index < n; index++) {
+    const pivot = table
+      .slice(index)
+      .reduce((a, b) => (Math.abs(b[index]!) > Math.abs(a[index]!) ? b : a));
+    if (Math.abs(pivot[index]!) < 1e-9) return undefined;
     table.splice(table.indexOf(pivot), 1);
-    table.splice(at, 0, pivot);
+    table.splice(index, 0, pivot);
     for (const row of table) {
       if (row === pivot) continue;
-      const times = row[at]! / pivot[at]!;
-      for (let j = at; j < row.length; j++) row[j]! -= times * pivot[j]!;
+      const times = row[index]! / pivot[index]!;
+      for (let j = index; j < row.length; j++) row[j]! -= times * pivot[j]!;
     }
   }
   return table.map((row, i) => row.slice(n).map((value) => value / row[i]!));

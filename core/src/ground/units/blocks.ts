@@ -68,15 +68,15 @@ export function fewestBlocks(
   for (let count = 1; count <= Math.min(MOST_BLOCKS, box.length); count++) {
     const [first, second] = [sums[Math.ceil(count / 2)]!, sums[Math.floor(count / 2)]!];
     let best: Combination | undefined;
-    search: for (const one of first) {
-      if (one.sum > high) break;
-      for (let i = firstFrom(second, low - one.sum); i < second.length; i++) {
+    search: for (const combination of first) {
+      if (combination.sum > high) break;
+      for (let i = firstFrom(second, low - combination.sum); i < second.length; i++) {
         const other = second[i]!;
-        const sum = one.sum + other.sum;
+        const sum = combination.sum + other.sum;
         if (sum > high) break;
         if (best && Math.abs(sum - wanted) > Math.abs(best.sum - wanted) - HAIR) continue;
-        if (other.at.some((x) => one.at.includes(x))) continue;
-        best = { sum, at: [...one.at, ...other.at] };
+        if (other.at.some((x) => combination.at.includes(x))) continue;
+        best = { sum, at: [...combination.at, ...other.at] };
         if (Math.abs(sum - wanted) < HAIR) break search;
       }
     }

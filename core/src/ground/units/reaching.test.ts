@@ -150,15 +150,15 @@ describe('the fewest blocks', () => {
         rounding,
         (box, chosen, off, tolerance, way) => {
           const wanted = [...new Set(chosen)].reduce((sum, i) => sum + (box[i] ?? 0), 0) + off;
-          const found = fewestBlocks(wanted, box, tolerance, way);
+          const pile = fewestBlocks(wanted, box, tolerance, way);
           const best = byBruteForce(wanted, box, tolerance, way);
-          expect(found?.blocks.length).toBe(best?.count);
-          if (!found || !best) return;
-          expect(Math.abs(found.error)).toBeCloseTo(Math.abs(best.error), 5);
-          expect(found.value + found.error).toBeCloseTo(wanted, 9);
-          expect(found.blocks.reduce((a, b) => a + b, 0)).toBeCloseTo(found.value, 9);
+          expect(pile?.blocks.length).toBe(best?.count);
+          if (!pile || !best) return;
+          expect(Math.abs(pile.error)).toBeCloseTo(Math.abs(best.error), 5);
+          expect(pile.value + pile.error).toBeCloseTo(wanted, 9);
+          expect(pile.blocks.reduce((a, b) => a + b, 0)).toBeCloseTo(pile.value, 9);
           for (const block of box)
-            expect(found.blocks.filter((b) => b === block).length).toBeLessThanOrEqual(
+            expect(pile.blocks.filter((b) => b === block).length).toBeLessThanOrEqual(
               box.filter((b) => b === block).length,
             );
         },

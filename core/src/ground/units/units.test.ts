@@ -105,10 +105,10 @@ describe('reading a length', () => {
     ['5 + ', 4],
     ['0x10', 1],
     ['1e3', 1],
-  ])('refuses %j and shows where', (text, at) => {
+  ])('refuses %j and shows where', (text, i) => {
     const parsed = parseLength(text, METRIC);
     expect(parsed.ok).toBe(false);
-    expect(parsed).toMatchObject({ at });
+    expect(parsed).toMatchObject({ at: i });
     expect((parsed as { message: string }).message).toMatch(/\.$/);
   });
 

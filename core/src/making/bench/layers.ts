@@ -65,8 +65,8 @@ function layerWords(setups: readonly Layered[]): Sentence {
 const linesOf = ({ lines }: Layers): string => lines.map((at) => at.toFixed(3)).join();
 
 /** The layers that set-ups are in: those of the same pieces that meet at the same lines. */
-const layersOf = ({ layers, occurrences: [at] }: Layered): string =>
-  JSON.stringify([at!.part, at!.pieces ?? [], at!.turned ?? false, linesOf(layers)]);
+const layersOf = ({ layers, occurrences: [place] }: Layered): string =>
+  JSON.stringify([place!.part, place!.pieces ?? [], place!.turned ?? false, linesOf(layers)]);
 
 /**
  * Adds to everything laid up of layers how long they are: a piece with a mortise and a slot at its

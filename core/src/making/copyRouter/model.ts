@@ -82,7 +82,7 @@ export const copyRouter: MachineModel = {
     };
     /** Cutter and follower at the far end of their ways. */
     const reach = (outside ? worked(length) + d : worked(length) - d) / 2;
-    const at: Vec2 = [centre[0] + s * reach, across];
+    const point: Vec2 = [centre[0] + s * reach, across];
     const followed: Vec2 = [template[0] + s * reach * machine.ratio, -AWAY];
     return {
       piece,
@@ -104,7 +104,11 @@ export const copyRouter: MachineModel = {
         },
         { role: 'base', label: 'template', solid: prismAlong('z', shape, 0, 12) },
         { role: 'base', label: 'follower', solid: prismAlong('z', circle(followed, G / 2), 0, 20) },
-        { role: 'cutter', label: 'cutter', solid: prismAlong('z', circle(at, d / 2), -depth, 40) },
+        {
+          role: 'cutter',
+          label: 'cutter',
+          solid: prismAlong('z', circle(point, d / 2), -depth, 40),
+        },
       ],
       sweep: outside
         ? difference(

@@ -35,7 +35,7 @@ const feature = {
 } as unknown as MortiseFeature;
 
 function cut(change: object = {}, diameter = 8, sides: 1 | 2 = 1) {
-  const own = guided(
+  const setup = guided(
     { ...feature, ...change },
     EXACT,
     CONTEXT,
@@ -43,19 +43,19 @@ function cut(change: object = {}, diameter = 8, sides: 1 | 2 = 1) {
     { id: 'e', title: 'E' },
   );
   return {
-    figures: own.figures.map((f) => [f.name, 'value' in f && f.value]),
-    counts: own.figures.map((f) => ('counts' in f && f.counts) || 1),
+    figures: setup.figures.map((f) => [f.name, 'value' in f && f.value]),
+    counts: setup.figures.map((f) => ('counts' in f && f.counts) || 1),
     seats: [
-      ...new Set(own.passes.map(({ seat }) => `${seat['guide-face']} ${seat['wood-surface']}`)),
+      ...new Set(setup.passes.map(({ seat }) => `${seat['guide-face']} ${seat['wood-surface']}`)),
     ],
-    marks: [...new Set(own.passes.flatMap(({ figures }) => Object.keys(figures)))],
-    guides: [...new Set(own.passes.map(({ figures }) => figures['face']))],
-    words: own.passes.map(({ words }) => speak(words, METRIC)),
-    levels: own.passes.map(({ level }) => level),
-    ids: own.passes.map(({ id }) => id.replace(/-level-.*/, '')),
-    deep: speak(own.figures.at(-1)!.working, METRIC),
-    guided: own.guides,
-    said: own.checks.map((c) => speak(c, METRIC)).join('\n'),
+    marks: [...new Set(setup.passes.flatMap(({ figures }) => Object.keys(figures)))],
+    guides: [...new Set(setup.passes.map(({ figures }) => figures['face']))],
+    words: setup.passes.map(({ words }) => speak(words, METRIC)),
+    levels: setup.passes.map(({ level }) => level),
+    ids: setup.passes.map(({ id }) => id.replace(/-level-.*/, '')),
+    deep: speak(setup.figures.at(-1)!.working, METRIC),
+    guided: setup.guides,
+    said: setup.checks.map((c) => speak(c, METRIC)).join('\n'),
   };
 }
 

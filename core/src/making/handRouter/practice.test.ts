@@ -127,7 +127,7 @@ describe('rough and finish', () => {
     };
     const shop = { ...portable, graduation: 0.05 };
     const figures = setupsOf(planJob(jobWith({ params: odd, rail, stile: post }), shop)).flatMap(
-      (own) => own.figures,
+      (setup) => setup.figures,
     );
     const [first, last, round, wall] = [
       'First centre',

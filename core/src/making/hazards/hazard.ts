@@ -28,7 +28,7 @@ export interface Situation {
 export interface Hazard {
   readonly id: string;
   /** What to do about it, or nothing where it isn't there. */
-  readonly words: (at: Situation) => Sentence | undefined;
+  readonly words: (situation: Situation) => Sentence | undefined;
 }
 
 /**
@@ -38,7 +38,7 @@ export interface StopHazard {
   readonly id: string;
   /** What would have to change: the piece's length, or the chest. */
   readonly path: 'length' | 'shop.tools';
-  readonly words: (at: Situation & { readonly length: Mm }) => Sentence | undefined;
+  readonly words: (situation: Situation & { readonly length: Mm }) => Sentence | undefined;
 }
 
 /** @throws never: a tool that is gone leaves its place empty */

@@ -55,21 +55,21 @@ function speedWords({
 export const POWERED: readonly Hazard[] = [
   {
     id: 'unplug',
-    words: (at) =>
+    words: (situation) =>
       say(
-        `Unplug the machine before hands go near ${edgeOf(at)} to change or measure; its switch off before you plug it in again.`,
+        `Unplug the machine before hands go near ${edgeOf(situation)} to change or measure; its switch off before you plug it in again.`,
       ),
   },
   {
     id: 'turn-by-hand',
-    words: (at) =>
-      couldMeet(at)
+    words: (situation) =>
+      couldMeet(situation)
         ? say(
-            `Turn ${edgeOf(at)} by hand, a whole turn: it clears guide, stops, clamps and screws.`,
+            `Turn ${edgeOf(situation)} by hand, a whole turn: it clears guide, stops, clamps and screws.`,
           )
         : undefined,
   },
-  { id: 'speed', words: (at) => speedWords(at) },
+  { id: 'speed', words: (situation) => speedWords(situation) },
   {
     id: 'slow-start',
     words: ({ cutter }) =>

@@ -14,32 +14,32 @@ const across = ({ setup: { model, carrier, stage } }: Situation): boolean =>
   (model === 'bandsaw' && stage === 'shoulders');
 
 /** Pushed past the cutter by hand. */
-const fed = (at: Situation): boolean =>
-  !across(at) &&
-  (['bandsaw', 'router-table'].includes(at.setup.model) ||
-    (at.setup.model === 'table-saw' && at.setup.carrier === 'fence'));
+const fed = (situation: Situation): boolean =>
+  !across(situation) &&
+  (['bandsaw', 'router-table'].includes(situation.setup.model) ||
+    (situation.setup.model === 'table-saw' && situation.setup.carrier === 'fence'));
 
 /** What Velk would not do (common practice), with the other way. */
 export const STOPS: readonly StopHazard[] = [
   {
     id: 'short-crosscut',
     path: 'length',
-    words: (at) =>
-      across(at) && at.length < at.shop.rules.shortestCrosscut - 1e-6
+    words: (situation) =>
+      across(situation) && situation.length < situation.shop.rules.shortestCrosscut - 1e-6
         ? say(
             'The piece is {value} long; under {bound} it is too short for a power crosscut. Cut it while it is part of a longer piece, or by hand.',
-            { value: at.length, bound: at.shop.rules.shortestCrosscut },
+            { value: situation.length, bound: situation.shop.rules.shortestCrosscut },
           )
         : undefined,
   },
   {
     id: 'short-fed',
     path: 'length',
-    words: (at) =>
-      fed(at) && at.length < at.shop.rules.shortestFed - 1e-6
+    words: (situation) =>
+      fed(situation) && situation.length < situation.shop.rules.shortestFed - 1e-6
         ? say(
             'The piece is {value} long; under {bound} it can’t be fed safely by hand. Cut it while it is part of a longer piece, or by hand.',
-            { value: at.length, bound: at.shop.rules.shortestFed },
+            { value: situation.length, bound: situation.shop.rules.shortestFed },
           )
         : undefined,
   },

@@ -3,7 +3,7 @@ import type { Carrier } from '../setups/index.ts';
 import type { Hazard, Situation } from './hazard.ts';
 
 /** When something can hurt: judged by the state of the machine. */
-export type When = (at: Situation) => boolean;
+export type When = (situation: Situation) => boolean;
 
 export const carrier =
   (...carriers: Carrier[]): When =>
@@ -15,16 +15,16 @@ export const stage =
     stages.includes(setup.stage);
 export const all =
   (...whens: When[]): When =>
-  (at) =>
-    whens.every((when) => when(at));
+  (situation) =>
+    whens.every((when) => when(situation));
 export const not =
   (when: When): When =>
-  (at) =>
-    !when(at);
+  (situation) =>
+    !when(situation);
 export const either =
   (...whens: When[]): When =>
-  (at) =>
-    whens.some((when) => when(at));
+  (situation) =>
+    whens.some((when) => when(situation));
 export const always: When = () => true;
 
 export const stacked: When = ({ setup }) => setup.between !== undefined;
@@ -33,5 +33,5 @@ export const tilted: When = ({ setup }) => setup.tilt !== undefined;
 /** A hazard that is always told in the same words. */
 export const told = (id: string, when: When, text: string): Hazard => ({
   id,
-  words: (at) => (when(at) ? say(text) : undefined),
+  words: (situation) => (when(situation) ? say(text) : undefined),
 });

@@ -44,7 +44,7 @@ export const leaning = (model: MachineModel): MachineModel => ({
         ...Object.fromEntries(
           lines
             .flatMap(({ from, to }) => [from, to])
-            .map(([id, at]) => [id, inMachine(placement.rigid, at)]),
+            .map(([id, datum]) => [id, inMachine(placement.rigid, datum)]),
         ),
       },
       piece,
@@ -128,8 +128,8 @@ function linesAlong(
   const axis = across ? 1 : 0;
   const entered = at.member === 'tenoned' || at.edge === 'reference' ? 0 : piece.width;
   const inward = at.end === 'a' ? 1 : -1;
-  const own: Vec3 = across ? [0, 1, 0] : [inward, 0, 0];
-  const edge = turn(inSquare.rotation, own);
+  const point: Vec3 = across ? [0, 1, 0] : [inward, 0, 0];
+  const edge = turn(inSquare.rotation, point);
   const corner = place(inSquare, [across || at.end === 'a' ? 0 : piece.length, 0, entered]);
   const plane = across || at.end === 'a' ? 0 : lean.square.length;
   /**

@@ -197,7 +197,7 @@ function edgeOn(
 function leaves(solid: Solid): Solid[] {
   if (solid.shape === 'union') return solid.solids.flatMap(leaves);
   if (solid.shape === 'placed')
-    return leaves(solid.solid).map((own): Solid => ({ ...solid, solid: own }));
+    return leaves(solid.solid).map((eachSolid): Solid => ({ ...solid, solid: eachSolid }));
   return solid.shape === 'difference' ? [] : [solid];
 }
 

@@ -62,14 +62,14 @@ type Pair = readonly [piece: Vec3, machine: Vec3];
 function turnFor(pairs: Pair[]): Rigid['rotation'] {
   const [first, second] = pairs;
   if (!first || !second) throw new Error('A seat needs two contacts.');
-  const all: Pair[] = [
+  const allPairs: Pair[] = [
     first,
     second,
     pairs[2] ?? [cross(first[0], second[0]), cross(first[1], second[1])],
   ];
   const row = (i: number): Vec3 => {
     const sum: [number, number, number] = [0, 0, 0];
-    for (const [p, m] of all) for (let j = 0; j < 3; j++) sum[j]! += m[i]! * p[j]!;
+    for (const [p, m] of allPairs) for (let j = 0; j < 3; j++) sum[j]! += m[i]! * p[j]!;
     return sum;
   };
   const rotation: Rigid['rotation'] = [row(0), row(1), row(2)];

@@ -102,8 +102,8 @@ export function stacksFor({ length: L }: Pick<TenonFeature, 'length'>, shop: Sho
       return { stack, words: say('local rules keep stacks off the table saw') };
     if (widest === 0) return { stack, words: say('no table saw here takes a stack on its arbor') };
     /** No shims: a tenon's length takes any width, and fewer parts are fewer to get wrong. */
-    const made = makeUp({ ...stack, shims: [] }, Math.min(L, widest), 'down');
-    if (!made)
+    const stackMakeUp = makeUp({ ...stack, shims: [] }, Math.min(L, widest), 'down');
+    if (!stackMakeUp)
       return {
         stack,
         words: say('its outer blades alone, {outer}, are wider than {most}', {
@@ -111,12 +111,12 @@ export function stacksFor({ length: L }: Pick<TenonFeature, 'length'>, shop: Sho
           most: Math.min(L, widest),
         }),
       };
-    const passes = stackPasses(L, made.value);
+    const passes = stackPasses(L, stackMakeUp.value);
     return {
       stack,
-      makeUp: made,
+      makeUp: stackMakeUp,
       words: say(`{value} wide, ${pluralOf(passes, 'one pass', `${passes} passes`)} a face`, {
-        value: made.value,
+        value: stackMakeUp.value,
       }),
     };
   });

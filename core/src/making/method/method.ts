@@ -109,9 +109,9 @@ export function figuresFor(shop: Shop): (draft: FigureDraft, gauged?: Gauged) =>
 
 /** Boxes in the units of the shop; those of the other only where there is none. */
 function boxesFor(shop: Shop): readonly BlockBox[] {
-  const all = toolsOf(shop, 'block-box');
-  const own = all.filter(({ sizes }) => sizes.every(isInches) === (shop.style.system === 'in'));
-  return own.length ? own : all;
+  const tools = toolsOf(shop, 'block-box');
+  const boxes = tools.filter(({ sizes }) => sizes.every(isInches) === (shop.style.system === 'in'));
+  return boxes.length ? boxes : tools;
 }
 
 /** Of an inch, or a stated part of it: a 64th, a thousandth. */

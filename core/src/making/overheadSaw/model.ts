@@ -27,7 +27,7 @@ export const overheadSaw: MachineModel = {
   place(setup, pass, occurrence, piece, asIs) {
     const saw = toolById(asIs, 'overhead-saw', setup.machine!);
     const stack = toolById(asIs, 'stack', setup.cutter!);
-    const kerf = (setup.between ?? []).reduce((sum, one) => sum + one, stack.outer);
+    const kerf = (setup.between ?? []).reduce((sum, i) => sum + i, stack.outer);
     const whole = standsAt(figureOf(setup, pass.figures['height']!), { scale: saw.depthScale });
     const height = Math.max(whole, pass.level ?? -Infinity);
     const across = figureOf(setup, pass.figures['across']!);

@@ -40,11 +40,11 @@ export const ROUTER_TABLE_HAZARDS: readonly Hazard[] = [
   ),
   {
     id: 'fence-opening',
-    words: (at) =>
-      insideFence(at) > 0.05
+    words: (situation) =>
+      insideFence(situation) > 0.05
         ? say(
             'The cutter stands {inside} inside the fence: the fence needs an opening there, wider than the cutter and no wider than it must be.',
-            { inside: insideFence(at) },
+            { inside: insideFence(situation) },
           )
         : undefined,
   },

@@ -277,15 +277,15 @@ const BLOCKS = { ...newTool('block-box', []), id: 'blocks', name: 'Blocks', size
 describe('a plan in a shop with scales, blocks and a screw', () => {
   const shop = (() => {
     const scale = { unit: 'mm' as const, graduation: 0.5, zero: 0.2 };
-    let made: Shop = {
+    let madeShop: Shop = {
       ...TEST_SHOP,
       graduation: 0.25,
       tools: [...TEST_SHOP.tools, BLOCKS],
     };
-    made = withTool(made, 'saw', { fenceScale: scale, heightScale: { ...scale, zero: 0 } });
-    made = withTool(made, 'band', { fenceScale: scale });
-    made = withTool(made, 'upright', { travel: 60, screw: { lead: 4, divisions: 80 } });
-    return made;
+    madeShop = withTool(madeShop, 'saw', { fenceScale: scale, heightScale: { ...scale, zero: 0 } });
+    madeShop = withTool(madeShop, 'band', { fenceScale: scale });
+    madeShop = withTool(madeShop, 'upright', { travel: 60, screw: { lead: 4, divisions: 80 } });
+    return madeShop;
   })();
 
   it('every set-up is set the best way it has, and the order lends it moves', () => {

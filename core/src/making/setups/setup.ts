@@ -240,7 +240,7 @@ export const sameCutter = (a: Setup, b: Setup): boolean =>
  *   must give.
  */
 export function figureOf(setup: Setup, id: string): LengthFigure {
-  const found = setup.figures.find((f) => f.id === id);
-  if (!found) throw new Error(`Set-up ${setup.id} has no figure “${id}”.`);
-  return found;
+  const figure = setup.figures.find((f) => f.id === id);
+  if (!figure) throw new Error(`Set-up ${setup.id} has no figure “${id}”.`);
+  return figure;
 }

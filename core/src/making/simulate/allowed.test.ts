@@ -137,7 +137,7 @@ describe('what the rounding of the figures explains', () => {
   });
 
   it('turns the other way at the other end: a figure along the slant counts as much', () => {
-    const own = [
+    const setups = [
       setup({
         errors: [
           ['length', 0.3],
@@ -150,8 +150,8 @@ describe('what the rounding of the figures explains', () => {
     const slanted: Vec3 = [0.6, 0.8, 0];
     const along = (sign: number) =>
       0.3 * Math.abs(0.6 * cos - sign * 0.8 * sin) + 0.1 * Math.abs(sign * 0.6 * sin + 0.8 * cos);
-    expect(beyond(own, slanted)).toEqual(near(along(1)));
-    expect(beyond(own, slanted, { end: 'b', edge: 'reference' })).toEqual(near(along(-1)));
+    expect(beyond(setups, slanted)).toEqual(near(along(1)));
+    expect(beyond(setups, slanted, { end: 'b', edge: 'reference' })).toEqual(near(along(-1)));
   });
 });
 

@@ -13,13 +13,13 @@ export function allowedDepth(
   setups: readonly Setup[],
   { normal }: Pick<Mismatch, 'normal'>,
   piece: Piece,
-  at: Pick<Occurrence, 'end' | 'edge'>,
+  place: Pick<Occurrence, 'end' | 'edge'>,
 ): Mm {
   const asked = new Set(setups.map((s) => s.lean));
   return [...asked].reduce((sum, lean) => {
     const own = setups.filter((s) => s.lean === lean);
     /** Figures of a leaning piece act along the axes of the square one. */
-    const along = lean ? turn(toSquare(lean, piece, at).rotation, normal) : normal;
+    const along = lean ? turn(toSquare(lean, piece, place).rotation, normal) : normal;
     const worst = roundingOf(own);
     return sum + worst.reduce((all, most, i) => all + Math.abs(along[i]!) * most, 0) + askewBy(own);
   }, TOLERANCE);

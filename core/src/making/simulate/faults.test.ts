@@ -64,11 +64,11 @@ describe('each half of a lap in its own order of cheeks and shoulders', () => {
     const own = setupsOf(planJob(jobWith(shape), exact)).filter(
       (s) => s.occurrences[0]!.member === 'mortised',
     );
-    const at = own[0]!.occurrences[0]!;
+    const place = own[0]!.occurrences[0]!;
     const cut = (setups: Setup[]) =>
       modeller.scope(
         () =>
-          virtualCut(modeller, setups, at, { length: 900, thickness: 22, width: 45 }, exact)
+          virtualCut(modeller, setups, place, { length: 900, thickness: 22, width: 45 }, exact)
             .trapped,
       );
     expect(cut(own)).toEqual([]);
@@ -82,13 +82,13 @@ describe('a set-up that takes no wood', () => {
   it('is a fault, named with its pass', () => {
     const setups = setupsOf(first({ params: squared }));
     const own = setups.filter((s) => s.occurrences[0]!.member === 'tenoned');
-    const at = own[0]!.occurrences[0]!;
+    const place = own[0]!.occurrences[0]!;
     const twice = modeller.scope(
       () =>
         virtualCut(
           modeller,
           [...own, own[0]!],
-          at,
+          place,
           { length: 600, thickness: 22, width: 70 },
           exact,
         ).faults,

@@ -22,20 +22,21 @@ const EXACT: Shop = { ...TEST_SHOP, graduation: 0 };
 /** What the distances of one half make, at the first end it is cut at. */
 function made(job: Job, member: MemberName, shop: Shop = EXACT): Gains[] {
   const all = setupsOf(planJob(job, shop)).filter((s) => s.occurrences[0]!.member === member);
-  const at = all[0]!.occurrences[0]!;
+  const place = all[0]!.occurrences[0]!;
   const setups = all.filter((s) =>
-    s.occurrences.some((o) => o.end === at.end && o.edge === at.edge),
+    s.occurrences.some((o) => o.end === place.end && o.edge === place.edge),
   );
   const { kind, params, parts } = resolve(job.joints[0]!, job);
   return gainsOf(
     modeller,
-    { kind, params, member, piece: pieceOf(parts[member], 'median'), at, setups },
+    { kind, params, member, piece: pieceOf(parts[member], 'median'), at: place, setups },
     shop,
   );
 }
 
-const gain = (all: readonly Gains[], figure: string, dimension: string): number =>
-  all.find((g) => g.figure.id === figure)?.makes.find((m) => m.dimension === dimension)?.gain ?? 0;
+const gain = (gains: readonly Gains[], figure: string, dimension: string): number =>
+  gains.find((g) => g.figure.id === figure)?.makes.find((m) => m.dimension === dimension)?.gain ??
+  0;
 
 /** The joint of the worked values, its tenon in the middle of 22 or beside it. */
 const CENTRED = { corners: 'squared', faceShoulder: 7 };

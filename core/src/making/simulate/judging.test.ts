@@ -33,7 +33,7 @@ const prove = ({ params, halves }: Planned, by = modeller) =>
 function otherwise(
   whole: Planned,
   member: MemberName,
-  change: (batch: Batch, at: Occurrence) => Changed,
+  change: (batch: Batch, place: Occurrence) => Changed,
 ): Planned {
   const { batches, occurrences } = whole.halves[member];
   const { part, setups, ...more } = { ...batches[0]!, ...change(batches[0]!, occurrences[0]!) };
@@ -107,8 +107,8 @@ describe('how a proof judges', () => {
       by,
     );
     expect(asked.scopes).toBe(1);
-    const all = [...members.tenoned.mismatches, ...members.mortised.mismatches];
-    expect(all.every(({ depth, allowed }) => depth <= allowed)).toBe(true);
+    const mismatches = [...members.tenoned.mismatches, ...members.mortised.mismatches];
+    expect(mismatches.every(({ depth, allowed }) => depth <= allowed)).toBe(true);
     expect([good, closed.shoulderGap]).toEqual([false, expect.closeTo(0, 4)]);
     /** A lip at the foot of the cheek, as high as the blade of the shoulder stands low. */
     expect(closed.interference.depth).toBeCloseTo(0.07, 3);
@@ -128,22 +128,22 @@ describe('how a proof judges', () => {
   });
 
   it('halves of one hand are put together, wherever they stand in the list', () => {
-    const among = (places: (at: Occurrence, other: Occurrence) => Occurrence[]) =>
-      otherwise(planned(), 'mortised', ({ setups }, at) => ({
+    const among = (places: (place: Occurrence, other: Occurrence) => Occurrence[]) =>
+      otherwise(planned(), 'mortised', ({ setups }, place) => ({
         setups: setups
-          .filter((s) => s.occurrences.includes(at))
-          .map((s) => ({ ...s, occurrences: [at] })),
-        occurrences: places(at, { ...at, end: at.end === 'a' ? 'b' : 'a' }),
+          .filter((s) => s.occurrences.includes(place))
+          .map((s) => ({ ...s, occurrences: [place] })),
+        occurrences: places(place, { ...place, end: place.end === 'a' ? 'b' : 'a' }),
       }));
-    expect(prove(among((at, other) => [other, at])).good).toBe(true);
+    expect(prove(among((place, other) => [other, place])).good).toBe(true);
     expect(prove(among((_, other) => [other])).good).toBe(false);
   });
 
   it('what is cut into another edge of the same end is not of this joint', () => {
-    const more = otherwise(planned(), 'mortised', ({ setups }, at) => ({
+    const more = otherwise(planned(), 'mortised', ({ setups }, place) => ({
       setups: [
         ...setups,
-        ...setups.map((s) => ({ ...s, occurrences: [{ ...at, edge: 'other' as const }] })),
+        ...setups.map((s) => ({ ...s, occurrences: [{ ...place, edge: 'other' as const }] })),
       ],
     }));
     const { members, good } = prove(more);

@@ -38,7 +38,7 @@ function busy(): Job {
     mortised: Joint['mortised'],
     own: object,
   ): Joint => {
-    const made: Joint = {
+    const madeJoint: Joint = {
       ...base.joints[0]!,
       id,
       name: id,
@@ -48,9 +48,9 @@ function busy(): Job {
       params: {},
       routes: {},
     };
-    const { members } = resolve(made, { ...base, parts });
+    const { members } = resolve(madeJoint, { ...base, parts });
     return {
-      ...made,
+      ...madeJoint,
       params: { ...kindOf(kind).propose(members, availableIn(EXACT)).params, ...own },
     };
   };

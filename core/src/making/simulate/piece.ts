@@ -104,9 +104,14 @@ export function provePiece(
       return { setup, at, ...(turned && { turned }) };
     });
     const asked = plan.places.map((place): Asked => {
-      const own = steps.filter(({ at }) => placeName(at) === placeName(place.at));
+      const ownSteps = steps.filter(({ at }) => placeName(at) === placeName(place.at));
       const shape = shapeAt(place, piece);
-      return { ...shape, at: place.at, steps: own, room: boundsOf(modeller, shape.mustBeEmpty) };
+      return {
+        ...shape,
+        at: place.at,
+        steps: ownSteps,
+        room: boundsOf(modeller, shape.mustBeEmpty),
+      };
     });
     const { body, faults, trapped } = cutInTurn(modeller, steps, piece, asIs);
     const near = asked.some((one, i) =>

@@ -65,7 +65,7 @@ describe('tools that are not what the shop believes', () => {
       const own = setups.filter(
         (s) => s.occurrences[0]!.member === member && /bushing|copied/.test(s.method),
       );
-      const at = own[0]!.occurrences[0]!;
+      const place = own[0]!.occurrences[0]!;
       const { kind, params, parts } = resolve(job.joints[0]!, job);
       const piece = pieceOf(parts[member], 'median');
       return modeller.scope(() => {
@@ -77,8 +77,8 @@ describe('tools that are not what the shop believes', () => {
               : t,
           ),
         };
-        const { body } = virtualCut(modeller, own, at, piece, asIs);
-        return callipers(modeller, body, kind.geometry(params, member, piece, at).gauges, piece);
+        const { body } = virtualCut(modeller, own, place, piece, asIs);
+        return callipers(modeller, body, kind.geometry(params, member, piece, place).gauges, piece);
       });
     };
     const mortise = sizesWith({ routes, params: { corners: 'rounded' } }, 'mortised', -0.1);
@@ -191,12 +191,12 @@ describe('tools that are not what the shop believes', () => {
       const job = jobWith({ params: flat, rail: { measured }, routes: route });
       const plan = planJob(job, exact);
       const setups = setupsOf(plan).filter((s) => s.method === 'saw-flat-stack');
-      const own = setups.flatMap((s) => s.occurrences);
+      const places = setups.flatMap((s) => s.occurrences);
       return modeller.scope(() => {
         const { body } = virtualCut(
           modeller,
           setups,
-          own[0]!,
+          places[0]!,
           pieceOf(job.parts[0]!, 'most'),
           asIs,
         );
@@ -204,7 +204,7 @@ describe('tools that are not what the shop believes', () => {
           { ...job.joints[0]!.params },
           'tenoned',
           pieceOf(job.parts[0]!, 'most'),
-          own[0]!,
+          places[0]!,
         );
         return callipers(modeller, body, gauges, pieceOf(job.parts[0]!, 'most'));
       });
@@ -221,16 +221,16 @@ describe('tools that are not what the shop believes', () => {
   it('a chisel 0.1 over makes the mortise 0.1 wider and 0.1 longer, away from fence and stop', () => {
     const job = jobWith({ params: { corners: 'squared' }, routes: { mortised: 'hollow-chisel' } });
     const setups = setupsOf(planJob(job, exact)).filter((s) => s.method === 'hollow-chisel');
-    const [at] = setups.flatMap((s) => s.occurrences);
+    const [place] = setups.flatMap((s) => s.occurrences);
     const piece = pieceOf(job.parts[1]!, 'median');
     const sizes = modeller.scope(() => {
       const asIs = withTool(exact, 'chisel-8', { size: 8.1 });
-      const own = setups.filter((s) => s.occurrences.includes(at!));
-      const { body } = virtualCut(modeller, own, at!, piece, asIs);
+      const own = setups.filter((s) => s.occurrences.includes(place!));
+      const { body } = virtualCut(modeller, own, place!, piece, asIs);
       return callipers(
         modeller,
         body,
-        kindOf('blind').geometry({ ...job.joints[0]!.params }, 'mortised', piece, at!).gauges,
+        kindOf('blind').geometry({ ...job.joints[0]!.params }, 'mortised', piece, place!).gauges,
         piece,
       );
     });

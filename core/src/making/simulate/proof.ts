@@ -122,11 +122,11 @@ function proofBy<P extends object>(
       sample: Sample,
       walls?: Walls,
     ): CutHalf => {
-      const at = member === 'tenoned' ? tenonAt : mortiseAt;
+      const place = member === 'tenoned' ? tenonAt : mortiseAt;
       const asItLies = pieceOf(part, sample);
-      const piece = at.turned ? turnedPiece(asItLies) : asItLies;
+      const piece = place.turned ? turnedPiece(asItLies) : asItLies;
       const here = setups.filter((s) =>
-        s.occurrences.some((o) => o.end === at.end && o.edge === at.edge),
+        s.occurrences.some((o) => o.end === place.end && o.edge === place.edge),
       );
       const own = walls ? here.map((s) => setToMate(s, walls)) : here;
       /**
@@ -134,26 +134,26 @@ function proofBy<P extends object>(
        */
       const { body, trapped, faults } =
         sample === 'median'
-          ? virtualCut(modeller, own, at, piece, asIs)
-          : { body: leftBy(modeller, own, at, piece, asIs), trapped: [], faults: [] };
-      const wanted = kind.geometry(params, member, piece, at);
+          ? virtualCut(modeller, own, place, piece, asIs)
+          : { body: leftBy(modeller, own, place, piece, asIs), trapped: [], faults: [] };
+      const wanted = kind.geometry(params, member, piece, place);
       const lean = kind.lean?.(params, member, piece);
-      const held = lean && toSquare(lean, piece, at);
+      const held = lean && toSquare(lean, piece, place);
       const setBy = gauged(own) ? [...own, ...gauging] : own;
-      const explains = (normal: Vec3) => allowedDepth(setBy, { normal }, piece, at);
+      const explains = (normal: Vec3) => allowedDepth(setBy, { normal }, piece, place);
       const mismatches =
         sample === 'median' ? compare(modeller, body, wanted, piece, explains) : [];
       const measured = callipers(modeller, body, wanted.gauges, piece, held);
       const loose =
         member === 'tenoned'
-          ? kind.loose?.(params, lean?.square ?? piece, at, measured)
+          ? kind.loose?.(params, lean?.square ?? piece, place, measured)
           : undefined;
       return {
         body: held ? body.placed(held) : body,
         ...(loose && { tongue: modeller.solid(loose.solid) }),
         sizes: { ...measured, ...loose?.sizes },
         piece: lean?.square ?? piece,
-        at,
+        at: place,
         proof: { mismatches, trapped, faults },
       };
     };

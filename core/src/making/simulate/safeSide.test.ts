@@ -52,8 +52,8 @@ describe('sizes as set, on a calliper in the virtual cut', () => {
         })) {
           const graduation = COARSE[measured % 2]!;
           const { plan, provers } = planToProve(job, { ...shop, graduation });
-          const { kind: made, params, members } = resolve(job.joints[0]!, job);
-          const fit = made.fit(params, members);
+          const { kind: jointKind, params, members } = resolve(job.joints[0]!, job);
+          const fit = jointKind.fit(params, members);
           const proof = [...provers.values()][0]?.().prove(modeller);
           /** Set by the walls of a mortise, a tenon is fitted to that, not to the drawing. */
           const fitted = setupsOf(plan).some(({ figures }) => figures.some((f) => f.set.wall));

@@ -46,13 +46,13 @@ export function seasonFit(
   if (!rail || !stile) return undefined;
   const moisture = { now: moistureIn(seasons.now), later: moistureIn(seasons.later) };
   const change = moisture.later - moisture.now;
-  const own = coefficientsOf(rail, parts.tenoned.rings);
+  const coefficients = coefficientsOf(rail, parts.tenoned.rings);
   const mate = coefficientsOf(stile, parts.mortised.rings);
   const now = sizes.mortise - sizes.tenon;
   const later =
     now +
     movementOf(sizes.mortise, turned ? mate.width : mate.thickness, change) -
-    movementOf(sizes.tenon, own.thickness, change);
+    movementOf(sizes.tenon, coefficients.thickness, change);
   const end =
     sizes.mortiseLength === undefined ? undefined : sizes.mortiseLength - sizes.tenonWidth;
   return {
@@ -60,7 +60,10 @@ export function seasonFit(
     clearance: { now, later },
     fit: { now: fitOf(now), later: fitOf(later) },
     ...(end !== undefined && {
-      endClearance: { now: end, later: end - movementOf(sizes.tenonWidth, own.width, change) },
+      endClearance: {
+        now: end,
+        later: end - movementOf(sizes.tenonWidth, coefficients.width, change),
+      },
     }),
   };
 }

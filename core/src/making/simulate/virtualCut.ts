@@ -52,13 +52,13 @@ export interface Cut {
 export const virtualCut = (
   modeller: Modeller,
   setups: readonly Setup[],
-  at: Occurrence,
+  place: Occurrence,
   piece: Piece,
   asIs: Pick<Shop, 'tools'>,
 ): Cut =>
   cutInTurn(
     modeller,
-    setups.map((setup) => ({ setup, at })),
+    setups.map((setup) => ({ setup, at: place })),
     piece,
     asIs,
   );
@@ -70,13 +70,15 @@ export const virtualCut = (
 export function leftBy(
   modeller: Modeller,
   setups: readonly Setup[],
-  at: Occurrence,
+  place: Occurrence,
   piece: Piece,
   asIs: Pick<Shop, 'tools'>,
   from = modeller.solid(pieceSolid(piece)),
 ): Body {
   const sweeps = setups.flatMap((setup) =>
-    deepestOf(setup.passes.map((pass) => modelOf(setup.model).place(setup, pass, at, piece, asIs))),
+    deepestOf(
+      setup.passes.map((pass) => modelOf(setup.model).place(setup, pass, place, piece, asIs)),
+    ),
   );
   const taken = sweeps.reduce(
     (body, placement) => body.minus(modeller.solid(sweptBy(placement))),
@@ -123,9 +125,9 @@ export function cutInTurn(
   /** Cut along the whole piece: what two joints share is there from the first on. */
   const along: Step[] = [];
   for (const { setup, at, turned } of steps) {
-    const own = turned ? turnedPiece(piece) : piece;
+    const ownPiece = turned ? turnedPiece(piece) : piece;
     const placed = setup.passes.map((pass) => {
-      const placement = modelOf(setup.model).place(setup, pass, at, own, asIs);
+      const placement = modelOf(setup.model).place(setup, pass, at, ownPiece, asIs);
       return {
         pass,
         placement: turned ? { ...placement, rigid: compose(placement.rigid, turned) } : placement,
@@ -226,10 +228,10 @@ function gapAtEnd(
   { lean, model }: Setup,
   { seat, off = 0 }: Pass,
   { rigid, datums }: Placement,
-  at: Occurrence,
+  place: Occurrence,
 ): Mm {
   if (!lean?.degrees) return 0;
-  const stop = sidesOf(seat).find(([, face]) => faceOf(face, at).startsWith('end-'))?.[0];
+  const stop = sidesOf(seat).find(([, face]) => faceOf(face, place).startsWith('end-'))?.[0];
   /** A mark on the wood itself is no stop: the line goes by it wherever the end lies. */
   if (!stop || modelOf(model).marks?.includes(stop)) return 0;
   const { at: point, normal } = datums[stop]!;

@@ -25,11 +25,11 @@ const heightOf = ({ setup }: Situation): Mm =>
 export const TABLE_SAW_HAZARDS: readonly Hazard[] = [
   {
     id: 'blade-bare',
-    words: (at) =>
-      onEnd(at) || (tilted(at) && at.setup.stage === 'slot')
+    words: (situation) =>
+      onEnd(situation) || (tilted(situation) && situation.setup.stage === 'slot')
         ? say(
             'The blade stands {height} high and bare on every pass. Fit a guard that clears the jig, and keep hands on the jig, not the piece.',
-            { height: heightOf(at) },
+            { height: heightOf(situation) },
           )
         : undefined,
   },

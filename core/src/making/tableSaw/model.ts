@@ -189,7 +189,7 @@ function bladeOf(
 ): { kerf: number; diameter: number } {
   if (!between) return toolById(asIs, 'saw-blade', cutter!);
   const { outer, diameter } = toolById(asIs, 'stack', cutter!);
-  return { kerf: between.reduce((sum, one) => sum + one, outer), diameter };
+  return { kerf: between.reduce((sum, i) => sum + i, outer), diameter };
 }
 
 /**

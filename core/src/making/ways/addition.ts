@@ -61,10 +61,12 @@ function candidates(features: readonly Feature[], shop: Shop): Candidate[] {
 }
 
 /** Sets of one, two and three of them, the cheapest first. */
-function sets(all: readonly Candidate[]): Candidate[][] {
-  const ones = all.map((c) => [c]);
+function sets(allCandidates: readonly Candidate[]): Candidate[][] {
+  const ones = allCandidates.map((c) => [c]);
   const more = (from: Candidate[][]) =>
-    from.flatMap((set) => all.slice(all.indexOf(set.at(-1)!) + 1).map((c) => [...set, c]));
+    from.flatMap((set) =>
+      allCandidates.slice(allCandidates.indexOf(set.at(-1)!) + 1).map((c) => [...set, c]),
+    );
   const twos = more(ones);
   const cost = (set: readonly Candidate[]) => set.reduce((sum, c) => sum + c.cost, 0);
   return [...ones, ...twos, ...more(twos)].sort((a, b) => cost(a) - cost(b));

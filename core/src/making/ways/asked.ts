@@ -11,10 +11,10 @@ export type Asked<R extends RouteChoice> =
  * chooses it.
  */
 const isFollowUp = (id: string): boolean => {
-  const own = METHODS.find((m) => m.id === id);
+  const method = METHODS.find((m) => m.id === id);
   return (
-    own !== undefined &&
-    METHODS.filter((m) => m.form === own.form && m.stage === own.stage).length === 1
+    method !== undefined &&
+    METHODS.filter((m) => m.form === method.form && m.stage === method.stage).length === 1
   );
 };
 

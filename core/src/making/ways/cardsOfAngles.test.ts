@@ -253,11 +253,12 @@ describe('pieces that lie askew', () => {
     for (const { from, to } of changes) {
       expect(to.figures.flatMap((f) => f.reach).filter((r) => r.by === 'move')).toEqual([]);
       const least = to.figures.length * USUAL_MINUTES.figure;
-      const [one, other] = [from, to].map(
+      const [draftCard, other] = [from, to].map(
         (setup) => cardsFor([{ joint: '', half: 'mortise', setups: [setup] }], TEST_SHOP)[0]!,
       );
       const took =
-        minutesOf([one!, other!], [0, 1], USUAL_MINUTES) - minutesOf([one!], [0], USUAL_MINUTES);
+        minutesOf([draftCard!, other!], [0, 1], USUAL_MINUTES) -
+        minutesOf([draftCard!], [0], USUAL_MINUTES);
       expect(took).toBeGreaterThanOrEqual(least);
     }
   });
@@ -333,7 +334,7 @@ describe('pieces that lie askew', () => {
             return setup.passes
               .filter(({ seat }) => Object.values(seat).some(rests))
               .flatMap((pass) =>
-                setup.occurrences.map((at) => lieIn(setup, pass, at, rail, TEST_SHOP)),
+                setup.occurrences.map((place) => lieIn(setup, pass, place, rail, TEST_SHOP)),
               );
           });
           if (lines.length) cards++;
@@ -387,7 +388,7 @@ describe('pieces that lie askew', () => {
           new Set(
             setups.flatMap((s) =>
               s.passes.flatMap((pass) =>
-                s.occurrences.map((at) => lieIn(s, pass, at, s.lean!.square, TEST_SHOP)),
+                s.occurrences.map((place) => lieIn(s, pass, place, s.lean!.square, TEST_SHOP)),
               ),
             ),
           ).size,

@@ -23,7 +23,7 @@ const MOST: Mm = 0.1;
  */
 export function centred(
   feature: Feature,
-  all: readonly Feature[],
+  features: readonly Feature[],
   { graduation }: Pick<Shop, 'graduation'>,
 ): Centred {
   if (feature.form !== 'tenon' || feature.lean) return { feature };
@@ -38,7 +38,7 @@ export function centred(
     ...rest
   } = feature;
   const parted = (across: 'thickness' | 'width') =>
-    all.some((f) => f.form === 'slot' && f.across === across);
+    features.some((f) => f.form === 'slot' && f.across === across);
   const face = parted('thickness')
     ? faceShoulder
     : middle(faceShoulder, thickness, stock.thickness, graduation);

@@ -192,10 +192,11 @@ describe('what a cradle must not change', () => {
     const wrong = setups.map((s): Setup =>
       s.model === 'bench' ? { ...s, lean: bored.lean!, figures: s.figures.map(shifted) } : s,
     );
-    const [at] = bored.occurrences as [Occurrence];
-    const here = wrong.filter((s) => s.occurrences.some((o) => o.end === at.end));
+    const [place] = bored.occurrences as [Occurrence];
+    const here = wrong.filter((s) => s.occurrences.some((o) => o.end === place.end));
     const faults = modeller.scope(
-      () => virtualCut(modeller, here, at, { length: 900, thickness: 22, width: 45 }, exact).faults,
+      () =>
+        virtualCut(modeller, here, place, { length: 900, thickness: 22, width: 45 }, exact).faults,
     );
     expect(faults.map((f) => f.sort)).toContain('unseated');
   });

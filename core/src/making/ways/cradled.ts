@@ -13,9 +13,9 @@ import { within } from '../method/wedged.ts';
 export function inCradle(
   feature: Feature,
   cradle: Cradle,
-  at: Pick<Occurrence, 'turned' | 'edge'>,
+  place: Pick<Occurrence, 'turned' | 'edge'>,
 ): Feature {
-  const { near, far } = bedding(cradle, feature.stock, at);
+  const { near, far } = bedding(cradle, feature.stock, place);
   /**
    * A tenon counts from the reference edge whichever edge the joint enters; a mortise from the one
    * it enters.
@@ -23,7 +23,7 @@ export function inCradle(
   const counted =
     feature.form === 'mortise' && feature.into !== 'end'
       ? near
-      : bedding(cradle, feature.stock, { ...at, edge: 'reference' }).near;
+      : bedding(cradle, feature.stock, { ...place, edge: 'reference' }).near;
   const middle =
     feature.form === 'mortise'
       ? feature.start + feature.length / 2

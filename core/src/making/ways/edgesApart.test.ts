@@ -43,11 +43,11 @@ describe('edges cut another way than the faces', () => {
       const made = { ...job, joints: [{ ...joint, routes: { tenoned: `${UPRIGHT}+${by}` } }] };
       const { joints, cards, hasErrors } = planJob(made, TEST_SHOP, modeller);
       expect([by, hasErrors, joints[0]!.proof?.good]).toEqual([by, false, true]);
-      const own = cards
+      const setups = cards
         .flatMap((c) => c.setups)
         .filter((s) => s.occurrences[0]!.member === 'tenoned');
-      const faces = own.filter((s) => s.model === 'table-saw');
-      const edges = own.filter((s) => s.model !== 'table-saw');
+      const faces = setups.filter((s) => s.model === 'table-saw');
+      const edges = setups.filter((s) => s.model !== 'table-saw');
       expect(faces.flatMap((s) => s.figures).map((f) => f.acts)).not.toContain('width');
       expect(edges.flatMap((s) => s.figures).map((f) => f.acts)).not.toContain('thickness');
       expect([faces.length, edges.length].every((n) => n > 0)).toBe(true);

@@ -31,13 +31,13 @@ const apart = (
   id: string,
   title: Pick<Method, 'title' | 'by'>,
   methods: readonly Method<TenonFeature>[],
-  own: Pick<Method, 'bySide' | 'traits' | 'lean'>,
+  ownMethod: Pick<Method, 'bySide' | 'traits' | 'lean'>,
 ): Method<TenonFeature> => ({
   id,
   ...title,
   form: 'tenon',
   stage: 'edges',
-  ...own,
+  ...ownMethod,
   applies: hasEdges,
   refuse: (feature, shop, context) =>
     methods.flatMap((method) => method.refuse(edgesOf(feature), shop, context)),

@@ -49,11 +49,11 @@ describe('several machines of a kind', () => {
   it('is a choice beside the way; kept while the machine is there, and refused by its reason when it is gone', () => {
     const shop = withAnother('saw', { maxUpright: 1000 });
     const routes = routesOf(job.joints[0]!, job, shop).tenoned;
-    const [own, other] = machinesFor(
+    const [route, other] = machinesFor(
       routes,
       routes.find((r) => r.id === 'saw-flat-stack')!,
     );
-    expect([own!.machine, other!.machine]).toEqual([undefined, 'saw-2']);
+    expect([route!.machine, other!.machine]).toEqual([undefined, 'saw-2']);
     const asked = { ...job, joints: [{ ...job.joints[0]!, routes: { tenoned: other!.id } }] };
     const { joints, cards } = planJob(asked, shop);
     expect(joints[0]!.chosen.tenoned).toBe(other!.id);

@@ -41,17 +41,17 @@ function outfitsOf(shop: Shop): readonly Outfit[] {
   const kinds = new Map<ToolKind, Tool[]>();
   for (const tool of shop.tools) {
     if (!MACHINES.has(tool.kind) || tool.retired) continue;
-    const own = kinds.get(tool.kind) ?? [];
-    kinds.set(tool.kind, own);
-    if (own.length < MOST && !own.some((other) => measured(other) === measured(tool)))
-      own.push(tool);
+    const tools = kinds.get(tool.kind) ?? [];
+    kinds.set(tool.kind, tools);
+    if (tools.length < MOST && !tools.some((other) => measured(other) === measured(tool)))
+      tools.push(tool);
   }
-  const others = [...kinds.values()].flatMap((own) => own.slice(1));
+  const others = [...kinds.values()].flatMap((tools) => tools.slice(1));
   const without = (gone: ReadonlySet<Tool>): Shop => ({
     ...shop,
     tools: shop.tools.filter((t) => !gone.has(t)),
   });
-  const made: Outfit[] = others.length
+  const outfits: Outfit[] = others.length
     ? [
         { shop: without(new Set(others)) },
         ...others.map((instead): Outfit => {
@@ -63,8 +63,8 @@ function outfitsOf(shop: Shop): readonly Outfit[] {
         }),
       ]
     : [{ shop }];
-  OUTFITS.set(shop, made);
-  return made;
+  OUTFITS.set(shop, outfits);
+  return outfits;
 }
 
 /** One and the same for one chest, so that whatever was reckoned in it holds. */
@@ -80,13 +80,13 @@ const measured = ({ id: _id, name: _name, ...rest }: Tool): string => JSON.strin
 export function routesInChest(features: readonly Feature[], shop: Shop, context: ForHalf): Route[] {
   const [first, ...others] = outfitsOf(shop);
   const usual = routesFor(features, first!.shop, context);
-  const further = others.flatMap(({ shop: own, exchanged }) => {
+  const further = others.flatMap(({ shop: ownShop, exchanged }) => {
     const { first, instead } = exchanged!;
     /** What goes without the first of its kind goes without the others. */
     const without = new Set(
       usual.filter((r) => r.refusals.every((x) => x.hazard) && !uses(r, first)).map((r) => r.id),
     );
-    return routesFor(features, own, context, (id) => !without.has(id))
+    return routesFor(features, ownShop, context, (id) => !without.has(id))
       .filter((route) => route.refusals.every((r) => r.hazard) && uses(route, instead))
       .map((route) => ({
         ...route,

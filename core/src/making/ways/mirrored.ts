@@ -15,7 +15,7 @@ export function mirrored(setup: Setup): Setup[] {
   if (!lean?.degrees || BY_BEVEL.has(model) || !passes.some((pass) => restsOn(pass, lean.about)))
     return [setup];
   const [ahead, turned] = [false, true].map((side) =>
-    occurrences.filter((at) => isOdd(at) === side),
+    occurrences.filter((place) => isOdd(place) === side),
   );
   const back = lean.degrees < 0;
   const over = passes.map(turnedOver);
@@ -69,10 +69,10 @@ function restsOn(
 }
 
 /** A figure that only passes of other set-ups use. */
-const isOnlyOf = (id: string, all: readonly Pass[], own: readonly Pass[]): boolean => {
+const isOnlyOf = (id: string, allPasses: readonly Pass[], ownPasses: readonly Pass[]): boolean => {
   const uses = (passes: readonly Pass[]) =>
     passes.some((p) => Object.values(p.figures).includes(id));
-  return uses(all) && !uses(own);
+  return uses(allPasses) && !uses(ownPasses);
 };
 
 const OVER: Readonly<Record<string, string>> = {

@@ -91,15 +91,15 @@ describe('flat and over a stack', () => {
   it('2: a groove as wide as the stack takes one fence, a wider one both its walls', () => {
     const stack = toolOf('stack') as Extract<Tool, { kind: 'stack' }>;
     const exact = stack.outer + stack.chippers[0]!;
-    const one = made(groove(exact));
-    const { kind, params, members } = resolve(one.basis.job.joints[0]!, one.basis.job);
+    const plan = made(groove(exact));
+    const { kind, params, members } = resolve(plan.basis.job.joints[0]!, plan.basis.job);
     const [{ wall }] = kind.features(params, members).mortised as readonly [GrooveFeature];
     /** Rails and stiles by one fence. */
-    expect(new Set(figuresOf(one, 'stack-groove', /^Fence/))).toEqual(new Set([wall]));
-    expect(one.cards.filter((c) => c.setups.some((s) => s.method === 'stack-groove'))).toHaveLength(
-      1,
-    );
-    expect(wordsOf(one, 'stack-groove')).not.toMatch(/far wall/);
+    expect(new Set(figuresOf(plan, 'stack-groove', /^Fence/))).toEqual(new Set([wall]));
+    expect(
+      plan.cards.filter((c) => c.setups.some((s) => s.method === 'stack-groove')),
+    ).toHaveLength(1);
+    expect(wordsOf(plan, 'stack-groove')).not.toMatch(/far wall/);
 
     /** Chippers by what is stamped on them, whatever the job is in. */
     const inches = shopOf({ stack: { outer: INCH / 4, chippers: [INCH / 8], shims: [] } });
@@ -539,7 +539,7 @@ describe('upright', () => {
     expect(setupsOf(plan).filter((s) => s.stage === 'shoulders')).toEqual([]);
     const { outer } = toolOf('stack') as Extract<Tool, { kind: 'stack' }>;
     for (const { between } of cuts)
-      expect(outer + between!.reduce((sum, one) => sum + one, 0)).toBeGreaterThanOrEqual(10);
+      expect(outer + between!.reduce((sum, i) => sum + i, 0)).toBeGreaterThanOrEqual(10);
     const narrow = planJob(jobWith({ params: squared }), shopOf({ saw: { widestStack: 9 } }));
     const [why] = narrow.joints[0]!.routes.tenoned.find(
       (r) => r.id === 'saw-upright-stack',
@@ -682,15 +682,15 @@ describe('slots turned over', () => {
       /what the stock is over, the slot comes out under/,
     );
     const { kind, params, parts } = resolve(plan.basis.job.joints[0]!, plan.basis.job);
-    const at = setup.occurrences[0]!;
+    const place = setup.occurrences[0]!;
     const widths = [0, 0.1].map((over) => {
       const piece = { ...pieceOf(parts.mortised, 'median'), thickness: 22 + over };
       return modeller.scope(() => {
-        const { body } = virtualCut(modeller, [setup], at, piece, plan.basis.shop);
+        const { body } = virtualCut(modeller, [setup], place, piece, plan.basis.shop);
         return callipers(
           modeller,
           body,
-          kind.geometry(params, 'mortised', piece, at).gauges,
+          kind.geometry(params, 'mortised', piece, place).gauges,
           piece,
         )['mortiseWidth']!;
       });

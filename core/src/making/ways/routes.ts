@@ -129,7 +129,9 @@ function waysAt(
    * wedges.
    */
   const apart = served.map((f) => ways.filter((m) => cuts(m, f)));
-  return [...new Map(apart.map((own) => [own.map(({ id }) => id).join(), own])).values()];
+  return [
+    ...new Map(apart.map((methods) => [methods.map(({ id }) => id).join(), methods])).values(),
+  ];
 }
 
 /**
@@ -178,10 +180,11 @@ function piecesOfWork(features: readonly Feature[], shop: Shop, partial: ForHalf
     index: number,
     { shouldersFirst, taken, edges }: Beside,
   ): Work => {
-    const { feature: all, centredBy } = centred(fittedLast(features[index]!, shop), features, shop);
+    const fitted = fittedLast(features[index]!, shop);
+    const { feature: wanted, centredBy } = centred(fitted, features, shop);
     const apart =
-      edges && cuts(edges, all) && all.form === 'tenon' && BY_SIDE.includes(method.stage);
-    const whole = apart ? facesOf(all) : all;
+      edges && cuts(edges, wanted) && wanted.form === 'tenon' && BY_SIDE.includes(method.stage);
+    const whole = apart ? facesOf(wanted) : wanted;
     const allowance = method.leavesFat && !whole.lean ? (shop.planeAllowance ?? 0) : 0;
     const fat = allowance && whole.form === 'tenon' ? whole : undefined;
     const sized = fat ? fattened(fat, allowance) : whole;
@@ -240,7 +243,7 @@ function piecesOfWork(features: readonly Feature[], shop: Shop, partial: ForHalf
         ].flatMap((setup) => {
           const standing = bundled(setup, feature.stock);
           const turned = partial.occurrences[0]?.turned === true;
-          const all = mirrored({
+          const setups = mirrored({
             ...standing,
             ...(feature.name && { of: feature.name }),
             ...(feature.nth && { nth: feature.nth }),
@@ -272,7 +275,7 @@ function piecesOfWork(features: readonly Feature[], shop: Shop, partial: ForHalf
             traits: traitsOf(method, feature),
             ...(feature.follows && { follows: feature.follows }),
           });
-          return all.map((one) => inFaceWords(one, turned));
+          return setups.map((eachSetup) => inFaceWords(eachSetup, turned));
         }),
       ),
     };
@@ -456,9 +459,9 @@ const machined = (
   feature: Feature,
   shop: Shop,
   context: Context,
-  made: readonly Setup[],
+  setups: readonly Setup[],
 ): Setup[] =>
-  made.flatMap((setup) => {
+  setups.flatMap((setup) => {
     if (setup.model === 'bench') return [];
     if (setup.tilt || !method.lean) return [setup];
     const how =
@@ -474,8 +477,13 @@ const machined = (
     ];
   });
 
-const benched = (feature: Feature, shop: Shop, context: Context, made: readonly Setup[]): Setup[] =>
-  made.flatMap((setup) => {
+const benched = (
+  feature: Feature,
+  shop: Shop,
+  context: Context,
+  setups: readonly Setup[],
+): Setup[] =>
+  setups.flatMap((setup) => {
     if (setup.model !== 'bench') return [];
     return [{ ...askew(feature, 'bevel', shop, context), ...setup }];
   });

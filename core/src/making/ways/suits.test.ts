@@ -297,8 +297,8 @@ describe('what suits the piece (common practice)', () => {
     ) => {
       const routes = routesOf(job.joints[0]!, job, TEST_SHOP)[member];
       const setups = routes.find((r) => method.test(r.id) && !r.refusals.length)!.setups();
-      const all = setups.flatMap((s) => awkwardness(s, piece, TEST_SHOP.rules));
-      return [...new Set(all.map((sentence) => speak(sentence, TEST_SHOP.style)))];
+      const sentences = setups.flatMap((s) => awkwardness(s, piece, TEST_SHOP.rules));
+      return [...new Set(sentences.map((sentence) => speak(sentence, TEST_SHOP.style)))];
     };
     expect(told('tenoned', /upright-flipped/, stock(1000, 22, 70))).toEqual([]);
     expect(told('tenoned', /upright-flipped/, stock(1200, 22, 70))).toEqual([

@@ -16,7 +16,7 @@ import { newTool, type Tool, type ToolKind } from '../tooling/index.ts';
 import { CALIBRATIONS, calibrated, calibrationsOf, measuredIn, restsOn } from './index.ts';
 
 const tool = (kind: ToolKind): Tool => newTool(kind, []);
-const kind = (id: string) => CALIBRATIONS.find((own) => own.id === id)!;
+const kind = (id: string) => CALIBRATIONS.find((eachKind) => eachKind.id === id)!;
 const noise = fc.double({ min: -0.05, max: 0.05, noNaN: true });
 const runs = { seed: 7, numRuns: 100 };
 
@@ -168,7 +168,7 @@ describe('what is found by measuring', () => {
   );
 
   it('is taken by the tool, what it was stated to be kept through every further one, until it is typed over', () => {
-    for (const own of CALIBRATIONS) {
+    for (const ownKind of CALIBRATIONS) {
       const there = (
         [
           'table-saw',
@@ -183,54 +183,66 @@ describe('what is found by measuring', () => {
         ] as const
       )
         .map((id) => withScales(tool(id)))
-        .find((one) => own.stated(one) !== undefined)!;
-      const stated = own.stated(there)!;
-      const once = calibrated(there, own, { value: 3.07, spread: 0.02, count: 5 }, '2027-03-15');
-      const twice = calibrated(once, own, { value: 3.05, spread: 0.01, count: 3 }, '2027-04-15');
-      expect(own.stated(twice), own.id).toBe(3.05);
-      expect(measuredIn(twice, own)).toEqual({
+        .find((eachTool) => ownKind.stated(eachTool) !== undefined)!;
+      const stated = ownKind.stated(there)!;
+      const once = calibrated(
+        there,
+        ownKind,
+        { value: 3.07, spread: 0.02, count: 5 },
+        '2027-03-15',
+      );
+      const twice = calibrated(
+        once,
+        ownKind,
+        { value: 3.05, spread: 0.01, count: 3 },
+        '2027-04-15',
+      );
+      expect(ownKind.stated(twice), ownKind.id).toBe(3.05);
+      expect(measuredIn(twice, ownKind)).toEqual({
         value: 3.05,
         spread: 0.01,
         count: 3,
         on: '2027-04-15',
         stated,
       });
-      const typed = own.applied(twice, 3.2);
-      expect(measuredIn(typed, own)).toBeUndefined();
+      const typed = ownKind.applied(twice, 3.2);
+      expect(measuredIn(typed, ownKind)).toBeUndefined();
       expect(
-        measuredIn(calibrated(typed, own, { value: 3.1, spread: 0, count: 1 }, '2027-05-15'), own)!
-          .stated,
+        measuredIn(
+          calibrated(typed, ownKind, { value: 3.1, spread: 0, count: 1 }, '2027-05-15'),
+          ownKind,
+        )!.stated,
       ).toBe(3.2);
     }
   });
 
   it('what a card rests on is measured, long ago, or only stated', () => {
-    const own = kind('kerf');
+    const ownKind = kind('kerf');
     const blade = calibrated(
       tool('saw-blade'),
-      own,
+      ownKind,
       { value: 3.07, spread: 0.02, count: 5 },
       '2027-01-01',
     );
     expect(restsOn([blade], '2027-04-01')[0]!.measured).toMatchObject({
       on: '2027-01-01',
-      stated: own.stated(tool('saw-blade')),
+      stated: ownKind.stated(tool('saw-blade')),
       stale: false,
     });
     expect(restsOn([blade], '2027-04-02')[0]!.measured!.stale).toBe(true);
     expect(restsOn([tool('saw-blade'), tool('clamp')], '2027-04-02')).toEqual([
-      { tool: 'Saw blade', kind: own, value: own.stated(tool('saw-blade')) },
+      { tool: 'Saw blade', kind: ownKind, value: ownKind.stated(tool('saw-blade')) },
     ]);
     expect(calibrationsOf(tool('table-saw')).map(({ id }) => id)).not.toContain('fenceScale.zero');
   });
 });
 
 /** A tool whose scales and screw are there. */
-function withScales(one: Tool): Tool {
+function withScales(eachTool: Tool): Tool {
   const scale = { unit: 'mm', graduation: 0.5, zero: 0 };
   const fields = ['fenceScale', 'heightScale', 'depthScale', 'stopScale', 'endScale'].filter(
-    (name) => name in one,
+    (name) => name in eachTool,
   );
-  const screw = one.kind === 'upright-jig' ? { screw: { lead: 2, divisions: 0 } } : {};
-  return { ...one, ...Object.fromEntries(fields.map((name) => [name, scale])), ...screw };
+  const screw = eachTool.kind === 'upright-jig' ? { screw: { lead: 2, divisions: 0 } } : {};
+  return { ...eachTool, ...Object.fromEntries(fields.map((name) => [name, scale])), ...screw };
 }

@@ -135,9 +135,9 @@ export const CALIBRATIONS: readonly CalibrationKind[] = [
 
 /** One of them, by its id. @throws Error where there is none */
 export function calibrationNamed(id: string): CalibrationKind {
-  const found = CALIBRATIONS.find((kind) => kind.id === id);
-  if (!found) throw new Error(`Nothing of a tool is measured as ${id}.`);
-  return found;
+  const foundKind = CALIBRATIONS.find((kind) => kind.id === id);
+  if (!foundKind) throw new Error(`Nothing of a tool is measured as ${id}.`);
+  return foundKind;
 }
 
 /** Those that a tool has. */
@@ -165,8 +165,8 @@ export function calibrated(
  * more.
  */
 export function measuredIn(tool: Tool, kind: CalibrationKind) {
-  const found = tool.measured?.[kind.id];
-  return found && Math.abs(found.value - kind.stated(tool)!) < 1e-9 ? found : undefined;
+  const measured = tool.measured?.[kind.id];
+  return measured && Math.abs(measured.value - kind.stated(tool)!) < 1e-9 ? measured : undefined;
 }
 
 /**
@@ -196,13 +196,13 @@ export interface RestsOn {
 export const restsOn = (tools: readonly Tool[], today: string): RestsOn[] =>
   tools.flatMap((tool) =>
     calibrationsOf(tool).map((kind): RestsOn => {
-      const found = measuredIn(tool, kind);
-      const days = found && (Date.parse(today) - Date.parse(found.on)) / 86_400_000;
+      const measured = measuredIn(tool, kind);
+      const days = measured && (Date.parse(today) - Date.parse(measured.on)) / 86_400_000;
       return {
         tool: tool.name,
         kind,
         value: kind.stated(tool)!,
-        ...(found && { measured: { ...found, stale: days! > STALE_AFTER } }),
+        ...(measured && { measured: { ...measured, stale: days! > STALE_AFTER } }),
       };
     }),
   );

@@ -46,9 +46,9 @@ describe('what a record comes to', () => {
         ]);
         const stay = made.filter(({ back }) => !back);
         const shuffled = [...lines, ...lines]
-          .map((one) => [places.next().value as number, one] as const)
+          .map((observation) => [places.next().value as number, observation] as const)
           .sort((x, y) => x[0] - y[0])
-          .map(([, one]) => one);
+          .map(([, observation]) => observation);
         for (const setup of ['a', 'b']) {
           const pieces = new Set(
             stay.filter((one) => one.setup === setup).map(({ piece }) => piece),
@@ -193,17 +193,25 @@ describe('a line', () => {
   ];
 
   it('of each kind is taken, alone and in a job file; with something more, or less, it is not', () => {
-    for (const one of lines) {
-      expect(validate(observationSchema, one)).toMatchObject({ ok: true });
-      expect(validate(observationSchema, { ...one, place: 1 }).ok, one.kind).toBe(false);
-      for (const field of Object.keys(one).filter(
-        (name) => name !== 'card' || one.kind !== 'photo',
+    for (const observation of lines) {
+      expect(validate(observationSchema, observation)).toMatchObject({ ok: true });
+      expect(validate(observationSchema, { ...observation, place: 1 }).ok, observation.kind).toBe(
+        false,
+      );
+      for (const field of Object.keys(observation).filter(
+        (name) => name !== 'card' || observation.kind !== 'photo',
       )) {
-        const { [field as 'id']: _, ...rest } = one;
-        expect(validate(observationSchema, rest).ok, `${one.kind} without ${field}`).toBe(false);
+        const { [field as 'id']: _, ...rest } = observation;
+        expect(validate(observationSchema, rest).ok, `${observation.kind} without ${field}`).toBe(
+          false,
+        );
       }
     }
-    const kept = lines.map((one, i) => ({ ...one, place: i + 1, by: 'Bench tablet' }));
+    const kept = lines.map((observation, i) => ({
+      ...observation,
+      place: i + 1,
+      by: 'Bench tablet',
+    }));
     expect(validate(recordSchema, kept)).toEqual({ ok: true, value: kept });
     expect(validate(recordSchema, lines).ok).toBe(false);
   });

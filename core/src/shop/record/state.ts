@@ -91,11 +91,11 @@ function tried(before: TrialState = NO_TRIAL, line: Of<'measured'> | Of<'set'>):
 
 /** Of several moves of one distance the last. */
 export function lastOf(moved: readonly SetTo[]): SetTo[] {
-  const name = (own: SetTo) => {
-    const { distance, asked } = askedOf(own);
+  const name = (setTo: SetTo) => {
+    const { distance, asked } = askedOf(setTo);
     return `${distance} ${asked.toFixed(4)}`;
   };
-  return [...new Map(moved.map((own) => [name(own), own])).values()];
+  return [...new Map(moved.map((setTo) => [name(setTo), setTo])).values()];
 }
 
 /**

@@ -80,13 +80,14 @@ export function toSquare(lean: Lean, piece: Piece, { end, edge }: LeanSpot): Rig
   const rotation = turned.map((row, i) =>
     row.map((v, j) => v * sign[i]! * sign[j]!),
   ) as unknown as Rigid['rotation'];
-  const [own, made] = [flipped(piece), flipped(lean.square)];
+  const [inPiece, inSquare] = [flipped(piece), flipped(lean.square)];
   const from = turned.map(
-    (row, i) => lean.at[i]! + row.reduce((sum, v, j) => sum + v * (own[j]! - lean.pivot[j]!), 0),
+    (row, i) =>
+      lean.at[i]! + row.reduce((sum, v, j) => sum + v * (inPiece[j]! - lean.pivot[j]!), 0),
   );
   return {
     rotation,
-    shift: [0, 1, 2].map((i) => sign[i]! * from[i]! + made[i]!) as unknown as Vec3,
+    shift: [0, 1, 2].map((i) => sign[i]! * from[i]! + inSquare[i]!) as unknown as Vec3,
   };
 }
 

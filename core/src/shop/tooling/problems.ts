@@ -14,12 +14,12 @@ export interface ToolProblem {
  * @param others the other tools of the chest, whose names and ids it must keep apart from
  */
 export function toolProblems(tool: Tool, others: readonly Tool[]): ToolProblem[] {
-  const found: ToolProblem[] = [];
+  const problems: ToolProblem[] = [];
   const add = (field: string, text: string, lengths = {}) =>
-    found.push({ field, message: say(`${tool.name}: ${text}`, lengths) });
+    problems.push({ field, message: say(`${tool.name}: ${text}`, lengths) });
   const name = tool.name.trim().toLowerCase();
   const unnamed = name ? textProblem(tool.name, 'The name of the tool') : 'A tool needs a name.';
-  if (unnamed) found.push({ field: 'name', message: say(unnamed) });
+  if (unnamed) problems.push({ field: 'name', message: say(unnamed) });
   else if (others.some((o) => o.name.trim().toLowerCase() === name))
     add(
       'name',
@@ -51,7 +51,7 @@ export function toolProblems(tool: Tool, others: readonly Tool[]): ToolProblem[]
         },
       );
   }
-  return found;
+  return problems;
 }
 
 function checkField(

@@ -46,9 +46,9 @@ export function starterChest(units: 'mm' | 'in', size: FirstAnswers['size']): To
     name: string,
     change: Partial<ToolOf<K>> = {},
   ): Tool => {
-    const made = { ...newTool(kind, chest), ...change, name } as Tool;
-    chest.push(made);
-    return made;
+    const tool = { ...newTool(kind, chest), ...change, name } as Tool;
+    chest.push(tool);
+    return tool;
   };
   const scale = { unit: units, graduation: own(0.5, 1 / 64), zero: 0 } as const;
   const band = add('bandsaw-blade', 'Bandsaw blade', {

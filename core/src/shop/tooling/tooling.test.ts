@@ -194,20 +194,23 @@ describe('a stack', () => {
         fc.integer({ min: 640, max: 2200 }).map((n) => n / 100),
         fc.constantFrom('up' as const, 'down' as const, 'nearest' as const),
         (chippers, shims, width, way) => {
-          const made = makeUp(stack(chippers, shims), width, way);
+          const stackMakeUp = makeUp(stack(chippers, shims), width, way);
           const all = subsets(chippers).flatMap((c) =>
             subsets(shims).map((s) => width - 6.4 - sum(c) - sum(s)),
           );
           const allowed = all.filter(
             (e) => !(way === 'up' && e > 1e-6) && !(way === 'down' && e < -1e-6),
           );
-          if (!made) {
+          if (!stackMakeUp) {
             expect(allowed).toEqual([]);
             return;
           }
-          expect(Math.abs(made.error)).toBeCloseTo(Math.min(...allowed.map(Math.abs)), 6);
-          expect(6.4 + sum(made.chippers) + sum(made.shims)).toBeCloseTo(made.value, 9);
-          expect(made.value + made.error).toBeCloseTo(width, 9);
+          expect(Math.abs(stackMakeUp.error)).toBeCloseTo(Math.min(...allowed.map(Math.abs)), 6);
+          expect(6.4 + sum(stackMakeUp.chippers) + sum(stackMakeUp.shims)).toBeCloseTo(
+            stackMakeUp.value,
+            9,
+          );
+          expect(stackMakeUp.value + stackMakeUp.error).toBeCloseTo(width, 9);
         },
       ),
       { seed: 9, numRuns: 200 },

@@ -29,7 +29,7 @@ export const NOTHING_KEPT: KeptProofs = {
 
 /** What the server has of some keys; nothing where it can't be asked. */
 async function askServer(core: string, keys: readonly string[], by: AskedBy) {
-  const found: KeptProof[] = [];
+  const foundKeptProofs: KeptProof[] = [];
   for (let at = 0; at < keys.length; at += MOST_PROOFS_ASKED) {
     const answer = await fetch('/api/proofs', {
       method: 'POST',
@@ -37,10 +37,10 @@ async function askServer(core: string, keys: readonly string[], by: AskedBy) {
       body: JSON.stringify({ core, keys: keys.slice(at, at + MOST_PROOFS_ASKED) }),
       signal: AbortSignal.timeout(PATIENCE),
     });
-    if (!answer.ok) return found;
-    found.push(...((await answer.json()) as { proofs: KeptProof[] }).proofs);
+    if (!answer.ok) return foundKeptProofs;
+    foundKeptProofs.push(...((await answer.json()) as { proofs: KeptProof[] }).proofs);
   }
-  return found;
+  return foundKeptProofs;
 }
 
 /**
@@ -60,7 +60,7 @@ export function keptProofs(by: AskedBy, core = CORE): KeptProofs {
       const told = await askServer(core, missing, by).catch(() => []);
       const fresh = told.filter(sound);
       await proofs.put(core, fresh).catch(() => undefined);
-      const there = new Map(fresh.map((one) => [one.key, sound(one)]));
+      const there = new Map(fresh.map((keptProof) => [keptProof.key, sound(keptProof)]));
       return here.map((proof, i) => proof ?? there.get(keys[i]!));
     },
     keep: async (question, proof) => {

@@ -42,12 +42,12 @@ export function keptRows<Value extends Keyed>(store: string, most: number) {
       for (const value of values) void work.store.put({ ...value, core, at: Date.now() });
       let over = (await work.store.count()) - most;
       for (
-        let at = over > 0 ? await work.store.index('at').openCursor() : null;
-        at && over > 0;
-        at = await at.continue()
+        let cursor = over > 0 ? await work.store.index('at').openCursor() : null;
+        cursor && over > 0;
+        cursor = await cursor.continue()
       ) {
         over -= 1;
-        void at.delete();
+        void cursor.delete();
       }
       await work.done;
     },

@@ -102,28 +102,28 @@ export async function proveInTurn(
     }
     return looked.get(id)!;
   };
-  let found: JointProof[] = [];
+  let jointProofs: JointProof[] = [];
   let told = Date.now();
   while (left.size) {
     if (!wanted()) return;
     const seen = first() ?? '';
     const next = left.has(seen) ? seen : left.keys().next().value!;
-    found.push(await provedOnce(await askedOf(next), remembered.joints, cutting));
+    jointProofs.push(await provedOnce(await askedOf(next), remembered.joints, cutting));
     left.delete(next);
     if (!left.size || (next !== seen && Date.now() - told < GATHERED)) continue;
-    tell({ stamp, proofs: found, last: false });
-    found = [];
+    tell({ stamp, proofs: jointProofs, last: false });
+    jointProofs = [];
     told = Date.now();
     await breath();
   }
   const whole: PieceProof[] = [];
   const asked = pieces();
   await takeIn(asked, remembered.pieces, cutting.kept);
-  for (const one of asked) {
+  for (const toProve of asked) {
     if (!wanted()) return;
-    const isKnown = remembered.pieces.has(one.question);
-    whole.push(await provedOnce(one, remembered.pieces, cutting));
+    const isKnown = remembered.pieces.has(toProve.question);
+    whole.push(await provedOnce(toProve, remembered.pieces, cutting));
     if (!isKnown) await breath();
   }
-  tell({ stamp, proofs: found, pieces: whole, last: true });
+  tell({ stamp, proofs: jointProofs, pieces: whole, last: true });
 }

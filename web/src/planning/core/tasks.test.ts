@@ -32,8 +32,8 @@ describe('what the core does', () => {
   it('a plan is sent whole once, then only what changed', async () => {
     const { tasks } = watched();
     const { plan } = (await tasks.answer('plan', basis, 1))!;
-    const own = planJob(basis.job, TEST_SHOP);
-    expect(plan.cards.fresh).toEqual(own.cards);
+    const ownPlan = planJob(basis.job, TEST_SHOP);
+    expect(plan.cards.fresh).toEqual(ownPlan.cards);
     expect(plan).not.toHaveProperty('basis');
     const again = (await tasks.answer('plan', basis, 2))!.plan;
     expect([again.cards.fresh, again.cards.names]).toEqual([[], plan.cards.names]);
@@ -43,9 +43,10 @@ describe('what the core does', () => {
     const { tasks, cut } = watched();
     const plan = planJob(basis.job, TEST_SHOP);
     const asked = { ...basis, cards: cards(plan.cards), by: {} };
-    const found = (await tasks.answer('readings', asked, 1))!.readings;
-    expect(Object.keys(found)).toEqual(plan.cards.map(({ id }) => id));
-    for (const card of plan.cards) expect(found[card.id]).toEqual(readingsOf(modeller, card, plan));
+    const readings = (await tasks.answer('readings', asked, 1))!.readings;
+    expect(Object.keys(readings)).toEqual(plan.cards.map(({ id }) => id));
+    for (const card of plan.cards)
+      expect(readings[card.id]).toEqual(readingsOf(modeller, card, plan));
     const whole = cut.times;
     const dropped = tasks.answer('readings', asked, 2);
     await new Promise((resolve) => setTimeout(resolve));
@@ -93,7 +94,10 @@ describe('what the core does', () => {
     await tasks.prove({ job: two, shop: TEST_SHOP, by: {} }, (proofs) => told.push(proofs), 1);
     expect(told.flatMap(({ proofs }) => proofs.map((proof) => proof.joint))[0]).toBe('second');
     expect(told.at(-1)).toMatchObject({ last: true });
-    const other = { ...two, joints: two.joints.map((one) => ({ ...one, id: `${one.id}-2` })) };
+    const other = {
+      ...two,
+      joints: two.joints.map((eachJoint) => ({ ...eachJoint, id: `${eachJoint.id}-2` })),
+    };
     const less: Proofs[] = [];
     const going = tasks.prove(
       { job: other, shop: TEST_SHOP, by: {} },

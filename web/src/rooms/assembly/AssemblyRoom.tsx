@@ -43,7 +43,7 @@ export function AssemblyRoom({ job, id, shop }: { job: Job; id: string; shop: Sh
   const { plan, current, error, unsound } = useAssembly(job, shop);
   const [picked, setPicked] = useState('');
   const assemblies = plan?.assemblies ?? [];
-  const open = assemblies.find((own) => own.id === picked) ?? assemblies[0];
+  const open = assemblies.find((assembly) => assembly.id === picked) ?? assemblies[0];
   const setLength = (part: string, length: number) => edit({ edit: 'lengthSet', part, length });
   const setDry = (joint: string, dry: boolean) => edit({ edit: 'leftDry', joint, dry });
   return (
@@ -84,16 +84,16 @@ export function AssemblyRoom({ job, id, shop }: { job: Job; id: string; shop: Sh
         {assemblies.length > 0 && (
           <>
             <ul className="assemblies">
-              {assemblies.map((own) => (
-                <li key={own.id}>
+              {assemblies.map((assembly) => (
+                <li key={assembly.id}>
                   <button
                     className="jointlink plain"
-                    aria-current={own === open}
-                    onClick={() => setPicked(own.id)}
+                    aria-current={assembly === open}
+                    onClick={() => setPicked(assembly.id)}
                   >
-                    <span>{own.name}</span>
+                    <span>{assembly.name}</span>
                     <small>
-                      {own.count} × {own.pieces.length} pieces, {inStages(own)}
+                      {assembly.count} × {assembly.pieces.length} pieces, {inStages(assembly)}
                     </small>
                   </button>
                 </li>
@@ -126,7 +126,7 @@ const inStages = ({ stages }: Assembly): string => {
 };
 
 function summary(assemblies: readonly Assembly[]): string {
-  const count = assemblies.reduce((sum, own) => sum + own.count, 0);
+  const count = assemblies.reduce((sum, assembly) => sum + assembly.count, 0);
   const made = counted(count, 'assembly', 'assemblies');
   const designs = counted(assemblies.length, 'design', 'designs');
   return count === 0
@@ -187,10 +187,15 @@ function Detail({
       <h2 style={{ marginTop: 18 }}>{assembly.name}</h2>
       {assembly.stages.length > 1 && (
         <div className="stagepick" role="group" aria-label="Stages">
-          {assembly.stages.map((own, i) => (
-            <button key={i} className="link" aria-pressed={own === stage} onClick={() => setAt(i)}>
-              {i + 1}. {own.title}
-              {own.times > 1 && `, ${own.times} times`}
+          {assembly.stages.map((assemblyStage, i) => (
+            <button
+              key={i}
+              className="link"
+              aria-pressed={assemblyStage === stage}
+              onClick={() => setAt(i)}
+            >
+              {i + 1}. {assemblyStage.title}
+              {assemblyStage.times > 1 && `, ${assemblyStage.times} times`}
             </button>
           ))}
         </div>
@@ -211,7 +216,7 @@ function Detail({
         </thead>
         <tbody>
           {assembly.joints.map(({ number, joint, tenoned, mortised, end }) => {
-            const made = job.joints.find((own) => own.id === joint);
+            const madeJoint = job.joints.find((eachJoint) => eachJoint.id === joint);
             return (
               <tr key={number}>
                 <td>{number}</td>
@@ -219,12 +224,12 @@ function Detail({
                   {piece(tenoned)}, end {end.toUpperCase()}
                 </td>
                 <td>{piece(mortised)}</td>
-                <td>{made?.name}</td>
+                <td>{madeJoint?.name}</td>
                 <td>
                   <input
                     type="checkbox"
                     aria-label={`${number} without glue`}
-                    checked={made?.dry ?? false}
+                    checked={madeJoint?.dry ?? false}
                     onChange={(e) => onDry(joint, e.target.checked)}
                   />
                 </td>
@@ -322,7 +327,7 @@ function Days({
 }) {
   const working = job.working ?? USUAL_WORKING;
   const days = glueDays(assemblies, shop, working.hours * 60);
-  const own = (id: string) => assemblies.find((one) => one.id === id)!;
+  const own = (id: string) => assemblies.find((assembly) => assembly.id === id)!;
   return (
     <>
       <h2 style={{ marginTop: 22 }}>Gluing up, day by day</h2>

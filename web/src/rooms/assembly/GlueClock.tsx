@@ -27,22 +27,22 @@ export function GlueClock({ what, title }: { what: string; title: string }) {
   const dispatch = useAppDispatch();
   const { open, clamped: hold } = useAppSelector((s) => s.gear.now?.gluing) ?? USUAL_GLUING;
   const [running, setRunning] = useState(() => readKept(KEY, isGluing));
-  const own = running?.what === what ? running : undefined;
-  const [now, tellNow] = useNow(own !== undefined);
+  const gluing = running?.what === what ? running : undefined;
+  const [now, tellNow] = useNow(gluing !== undefined);
   const keep = (next: Gluing | undefined) => {
     writeKept(KEY, next ?? null);
     setRunning(next);
     tellNow();
   };
-  if (!own)
+  if (!gluing)
     return (
       <button className="link noprint" onClick={() => keep({ what, from: Date.now(), clamped: 0 })}>
         The first brush: start the clock
       </button>
     );
-  const spent = Math.max(0, now - own.from);
-  const left = own.clamped + hold * MINUTE - now;
-  if (!own.clamped)
+  const spent = Math.max(0, now - gluing.from);
+  const left = gluing.clamped + hold * MINUTE - now;
+  if (!gluing.clamped)
     return (
       <p role="timer" className={spent > open * MINUTE ? 'note error' : 'note'}>
         <strong>{clockFace(spent)}</strong> since the first brush
@@ -52,14 +52,14 @@ export function GlueClock({ what, title }: { what: string; title: string }) {
         <button
           className="link"
           onClick={() => {
-            const minutes = ((Date.now() - own.from) / MINUTE).toFixed(1);
+            const minutes = ((Date.now() - gluing.from) / MINUTE).toFixed(1);
             dispatch(
               note({
                 kind: 'note',
                 text: `${title}: all in clamps ${minutes} min after the first brush`,
               }),
             );
-            keep({ ...own, clamped: Date.now() });
+            keep({ ...gluing, clamped: Date.now() });
           }}
         >
           All in clamps

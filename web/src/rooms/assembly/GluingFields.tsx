@@ -24,7 +24,7 @@ export function GluingFields({
   const gluing = shop.gluing ?? USUAL_GLUING;
   const clamps = toolsOf(shop, 'clamp');
   const put = (clamp: ToolOf<'clamp'>) =>
-    onChange({ ...shop, tools: shop.tools.map((own) => (own.id === clamp.id ? clamp : own)) });
+    onChange({ ...shop, tools: shop.tools.map((tool) => (tool.id === clamp.id ? clamp : tool)) });
   return (
     <>
       <h3>Glue</h3>

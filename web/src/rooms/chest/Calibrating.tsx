@@ -69,8 +69,8 @@ export function Calibrating({
 
 /** What it was measured to be, and when, with what was stated; or that nobody has. */
 function Found({ tool, kind, style }: { tool: Tool; kind: CalibrationKind; style: LengthStyle }) {
-  const found = measuredIn(tool, kind);
-  if (!found)
+  const measured = measuredIn(tool, kind);
+  if (!measured)
     return (
       <span className="quiet">
         <CalibratedSize kind={kind} value={kind.stated(tool)!} style={style} /> as it is stated, not
@@ -80,16 +80,16 @@ function Found({ tool, kind, style }: { tool: Tool; kind: CalibrationKind; style
   return (
     <>
       <strong>
-        <CalibratedSize kind={kind} value={found.value} style={style} />
+        <CalibratedSize kind={kind} value={measured.value} style={style} />
       </strong>{' '}
       <span className="quiet">
-        measured {found.on}, {pluralOf(found.count, 'once', `${found.count} times`)}
-        {found.count > 1 && (
+        measured {measured.on}, {pluralOf(measured.count, 'once', `${measured.count} times`)}
+        {measured.count > 1 && (
           <>
-            , scatter <CalibratedSize kind={kind} value={found.spread} style={style} />
+            , scatter <CalibratedSize kind={kind} value={measured.spread} style={style} />
           </>
         )}
-        ; stated <CalibratedSize kind={kind} value={found.stated} style={style} />.
+        ; stated <CalibratedSize kind={kind} value={measured.stated} style={style} />.
       </span>
     </>
   );

@@ -210,9 +210,9 @@ function Chest({ shop, shelf }: { shop: Shop; shelf: Shelf | null }) {
             aria-label="File of tools"
             accept=".csv,.json,text/csv,application/json"
             onChange={(e) => {
-              const [one] = e.target.files ?? [];
+              const [eachFile] = e.target.files ?? [];
               e.target.value = '';
-              if (one) void take(one);
+              if (eachFile) void take(eachFile);
             }}
           />
         </div>
@@ -324,8 +324,8 @@ function ToolList({
   const oneStop = useOneStop(holder, { items: '.toolrow' });
   /** One that is opened from elsewhere is brought into sight. */
   const show = useStable(() => {
-    const at = tools.findIndex((tool) => tool.id === chosen);
-    if (at >= 0) rows.scrollToIndex(at);
+    const index = tools.findIndex((tool) => tool.id === chosen);
+    if (index >= 0) rows.scrollToIndex(index);
   });
   useEffect(show, [show, chosen]);
   if (tools.length === 0)

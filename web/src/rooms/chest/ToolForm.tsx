@@ -32,23 +32,25 @@ export function ToolForm({ tool, tools, style, begun, onChange, onCopy, onRemove
   const change = (key: string, value: unknown) => {
     const next = { ...tool, [key]: value };
     const before = toolProblems(tool, others);
-    const found = toolProblems(next, others).filter(
+    const problems = toolProblems(next, others).filter(
       (p) => p.field === key || !before.some((b) => b.field === p.field),
     );
-    setWrong(Object.fromEntries(found.map((p) => [p.field, speak(p.message, style)])));
+    setWrong(Object.fromEntries(problems.map((p) => [p.field, speak(p.message, style)])));
     if (key === 'name')
-      dispatch(typed({ field: `shop.${tool.id}.name`, text: found.length ? String(value) : null }));
-    if (!found.length) onChange(next);
+      dispatch(
+        typed({ field: `shop.${tool.id}.name`, text: problems.length ? String(value) : null }),
+      );
+    if (!problems.length) onChange(next);
   };
   /** What would be wrong with a value, where it isn’t wrong already. */
   const refusedAt = (key: string, value: unknown): string | undefined => {
-    const found = toolProblems({ ...tool, [key]: value }, others).find((p) => p.field === key);
-    return found && speak(found.message, style);
+    const problem = toolProblems({ ...tool, [key]: value }, others).find((p) => p.field === key);
+    return problem && speak(problem.message, style);
   };
   const take = (next: Tool): string | undefined => {
     const before = toolProblems(tool, others).map(({ field }) => field);
-    const found = toolProblems(next, others).find(({ field }) => !before.includes(field));
-    if (found) return speak(found.message, style);
+    const problem = toolProblems(next, others).find(({ field }) => !before.includes(field));
+    if (problem) return speak(problem.message, style);
     onChange(next);
     return undefined;
   };

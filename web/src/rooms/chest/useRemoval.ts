@@ -64,8 +64,8 @@ export function useRemoval(tool: Tool, remove: () => void) {
   };
 
   const look = async () => {
-    const own = new AbortController();
-    looking.current = own;
+    const controller = new AbortController();
+    looking.current = controller;
     setRemoval({ is: 'looking', done: 0, of: 0 });
     let kept: string | undefined;
     try {
@@ -73,13 +73,13 @@ export function useRemoval(tool: Tool, remove: () => void) {
         api.endpoints.jobs.initiate(undefined, { subscribe: false, forceRefetch: true }),
       );
       const jobs = (await list.unwrap()).filter(({ place }) => place !== 'bin');
-      const user = await userAmong(jobs, own);
+      const user = await userAmong(jobs, controller);
       if (user !== undefined)
         kept = `“${tool.name}” is used by the plan of “${user}”. Retire it instead: it is then no longer chosen.`;
     } catch (error) {
       kept = `“${tool.name}” stays: whether a job uses it could not be found out. ${sentenceOf(error)}`;
     }
-    if (own.signal.aborted) return;
+    if (controller.signal.aborted) return;
     looking.current = null;
     if (kept === undefined) remove();
     else setRemoval({ is: 'kept', message: kept });

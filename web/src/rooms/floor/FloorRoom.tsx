@@ -91,7 +91,7 @@ function Floor({ id, plan }: { id: string; plan: Plan }) {
   const { card, view } = here;
   const otherwise = cutOtherwise(plan, record);
   const elsewhere = [...new Set(otherwise.flatMap((one) => one.card ?? []))].filter(
-    (one) => one !== card,
+    (eachCard) => eachCard !== card,
   );
   const isAll = floor.cards.every(({ done, of }) => done >= of);
   return (
@@ -142,9 +142,9 @@ function Floor({ id, plan }: { id: string; plan: Plan }) {
       {elsewhere.length > 0 && (
         <p className="note warning" role="alert">
           What is cut is not what the job says now:{' '}
-          {elsewhere.map((one) => (
-            <button key={one.id} className="link" onClick={() => floor.goTo(one, 0)}>
-              {one.title}
+          {elsewhere.map((eachCard) => (
+            <button key={eachCard.id} className="link" onClick={() => floor.goTo(eachCard, 0)}>
+              {eachCard.title}
             </button>
           ))}
         </p>

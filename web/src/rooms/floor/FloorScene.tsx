@@ -20,10 +20,12 @@ export function FloorScene({
   style: LengthStyle;
 }) {
   const scenes = useMemo(() => scenesOf(card, plan), [card, plan]);
-  const scene = scenes.find((one) => one.setup === at?.setup && one.pass === at.pass) ?? scenes[0];
+  const scene =
+    scenes.find((passScene) => passScene.setup === at?.setup && passScene.pass === at.pass) ??
+    scenes[0];
   const [which, setWhich] = useState(0);
   if (!scene?.pictures.length) return null;
-  const setup = card.setups.find((one) => one.id === scene.setup) ?? card.setups[0]!;
+  const setup = card.setups.find((eachSetup) => eachSetup.id === scene.setup) ?? card.setups[0]!;
   const used = new Set(Object.values(setup.passes.find((p) => p.id === scene.pass)?.figures ?? {}));
   const picture = scene.pictures[which % scene.pictures.length]!;
   return (

@@ -48,14 +48,17 @@ export function PiecesStep({
           <p key={words}>The angle stays as it is: {words}.</p>
         ))}
         <ol className="floorpasses">
-          {group.passes.map((one, i) => (
-            <li key={`${one.setup} ${one.pass}`} aria-current={i === shown ? 'step' : undefined}>
+          {group.passes.map((passView, i) => (
+            <li
+              key={`${passView.setup} ${passView.pass}`}
+              aria-current={i === shown ? 'step' : undefined}
+            >
               <button onClick={() => setShown(i)}>
                 {group.passes.length > 1 && `${i + 1}. `}
-                {one.levels.length > 0 && (
+                {passView.levels.length > 0 && (
                   <>
                     Levels at{' '}
-                    {one.levels.map((level) => (
+                    {passView.levels.map((level) => (
                       <span key={level}>
                         <Length value={level} style={style} unit={false} />,{' '}
                       </span>
@@ -63,7 +66,7 @@ export function PiecesStep({
                     then:{' '}
                   </>
                 )}
-                <Spoken sentence={one.words} style={style} />
+                <Spoken sentence={passView.words} style={style} />
               </button>
             </li>
           ))}

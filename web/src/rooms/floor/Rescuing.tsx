@@ -71,9 +71,9 @@ function Ways({
     };
     return { job, shop, done, mishap };
   }, [job, shop, done, line.setup, dimension, value]);
-  const found = useAsked('rescues', question);
-  const { sizes = [], rescues } = found?.answer ?? {};
-  const size = sizes.find((own) => own.dimension === dimension);
+  const answer = useAsked('rescues', question);
+  const { sizes = [], rescues } = answer?.answer ?? {};
+  const size = sizes.find((sizeAsked) => sizeAsked.dimension === dimension);
   const take = (rescue: Rescue) => {
     const said = textOf(rescue, style);
     const cards = [...new Set(rescue.figures.flatMap(({ card }) => card ?? []))];
@@ -89,16 +89,16 @@ function Ways({
     onDimension(null);
     setText(null);
   };
-  if (!found) return <p className="quiet">… cutting it virtually</p>;
+  if (!answer) return <p className="quiet">… cutting it virtually</p>;
   return (
     <div className="rescuing">
       <label>
         What is wrong{' '}
         <select value={dimension} onChange={(event) => onDimension(event.target.value)}>
           <option value="">it split, or broke</option>
-          {sizes.map((own) => (
-            <option key={own.dimension} value={own.dimension}>
-              {own.name}
+          {sizes.map((sizeAsked) => (
+            <option key={sizeAsked.dimension} value={sizeAsked.dimension}>
+              {sizeAsked.name}
             </option>
           ))}
         </select>

@@ -62,8 +62,8 @@ export function useFloor(job: string, plan: Plan, record: RecordState, wanted: s
     (isThere(left.card)
       ? left.card
       : (cards.find(({ done, of }) => done < of)?.card.id ?? plan.cards[0]?.id));
-  const at = cards.findIndex(({ card }) => card.id === id);
-  const here = cards[at];
+  const index = cards.findIndex(({ card }) => card.id === id);
+  const here = cards[index];
   const steps = useMemo(() => (here ? floorSteps(here.view) : []), [here]);
   const step = here && left.card === here.card.id ? Math.min(left.step, steps.length - 1) : 0;
 
@@ -77,11 +77,11 @@ export function useFloor(job: string, plan: Plan, record: RecordState, wanted: s
     keep({ card: card.id, step: to, read: isFresh ? [...left.read, card.id] : left.read });
     if (card.id !== wanted) void navigate(floorPath(job, card));
   };
-  const next = cards[at + 1];
-  const before = cards[at - 1];
+  const next = cards[index + 1];
+  const before = cards[index - 1];
   return {
     cards,
-    at,
+    at: index,
     here,
     steps,
     step,

@@ -8,13 +8,13 @@ import { useAppDispatch } from '../../store.ts';
 export function useTick(plan: Plan, card: Card | undefined, record: RecordState) {
   const dispatch = useAppDispatch();
   return (setup: string, pieces: readonly number[]): void => {
-    const own = card?.setups.find(({ id }) => id === setup);
-    if (!card || !own || !pieces.length) return;
+    const ownSetup = card?.setups.find(({ id }) => id === setup);
+    if (!card || !ownSetup || !pieces.length) return;
     const { stand } = record.trials.get(card.id) ?? NO_TRIAL;
     const [works, at, ways] = [
-      worksOf(own),
-      standingAt(own, standingOn(card, stand)),
-      waysAt(plan, own),
+      worksOf(ownSetup),
+      standingAt(ownSetup, standingOn(card, stand)),
+      waysAt(plan, ownSetup),
     ];
     dispatch(note({ kind: 'done', setup, works, pieces, at, ways }));
   };

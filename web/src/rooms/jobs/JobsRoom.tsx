@@ -89,9 +89,9 @@ export function JobsRoom() {
               job={job}
               waits={waiting.has(job.id)}
               deeds={{
-                save: (one) => void deeds.save(one),
-                copy: (one, measured) => void deeds.copy(one, measured),
-                move: (one, to) => void deeds.move(one, to),
+                save: (summary) => void deeds.save(summary),
+                copy: (summary, measured) => void deeds.copy(summary, measured),
+                move: (summary, to) => void deeds.move(summary, to),
               }}
             />
           ))}

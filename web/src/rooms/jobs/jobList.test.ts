@@ -37,10 +37,10 @@ describe('the list of jobs', () => {
   });
 
   it('a copy has a free name and all else; a template has no readings', () => {
-    const one = jobWith();
+    const eachJob = jobWith();
     const read = {
-      ...one,
-      parts: one.parts.map((p) => ({ ...p, thickness: { ...p.thickness, measured: [22.1] } })),
+      ...eachJob,
+      parts: eachJob.parts.map((p) => ({ ...p, thickness: { ...p.thickness, measured: [22.1] } })),
     };
     const first = copiedJob({ ...read, name: 'Door' }, [{ name: 'Door' }], true);
     expect(first).toEqual({ ...read, name: 'Door, copy' });
@@ -48,7 +48,7 @@ describe('the list of jobs', () => {
       'Door, copy 2',
     );
     const template = copiedJob(read, [], false);
-    expect(template.parts).toEqual(one.parts);
-    expect(template.joints).toEqual(one.joints);
+    expect(template.parts).toEqual(eachJob.parts);
+    expect(template.joints).toEqual(eachJob.joints);
   });
 });

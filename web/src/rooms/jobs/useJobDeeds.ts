@@ -53,8 +53,8 @@ export function useJobDeeds(jobs: readonly JobSummary[]) {
     wrong,
     begin: (units: 'mm' | 'in') =>
       trying(async () => {
-        const made = await create(newJob('New job', units)).unwrap();
-        await navigate(`/job/${made.id}/stock`);
+        const storedJob = await create(newJob('New job', units)).unwrap();
+        await navigate(`/job/${storedJob.id}/stock`);
       }),
     read: async (chosen: File | undefined) => {
       setWrong(null);
@@ -65,11 +65,11 @@ export function useJobDeeds(jobs: readonly JobSummary[]) {
       if (!checked.ok)
         return setWrong({ title: `${chosen.name} can’t be opened.`, errors: checked.errors });
       await trying(async () => {
-        const made = await importJob(checked.value).unwrap();
+        const storedJob = await importJob(checked.value).unwrap();
         const chest = shop && otherChest(checked.value.shop, shop.shop);
         if (chest && chest.missing.length + chest.otherwise.length > 0)
-          setOpened({ job: made.id, name: checked.value.job.name, chest });
-        else await navigate(`/job/${made.id}/joints`);
+          setOpened({ job: storedJob.id, name: checked.value.job.name, chest });
+        else await navigate(`/job/${storedJob.id}/joints`);
       });
     },
     save: (job: JobSummary) =>
@@ -80,8 +80,8 @@ export function useJobDeeds(jobs: readonly JobSummary[]) {
     copy: (job: JobSummary, measured: boolean) =>
       trying(async () => {
         const stored = await fetchJob(job.id).unwrap();
-        const made = await create(copiedJob(stored.job, jobs, measured)).unwrap();
-        await navigate(`/job/${made.id}/stock`);
+        const storedJob = await create(copiedJob(stored.job, jobs, measured)).unwrap();
+        await navigate(`/job/${storedJob.id}/stock`);
       }),
     move,
     moveBack: async () => {

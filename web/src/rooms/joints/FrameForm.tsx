@@ -29,7 +29,7 @@ export function FrameForm({ job, shop, onMake, onClose }: Props) {
   useEscape(onClose);
   const style = useStyle();
   const { spec, setSort, setFrame, lines, share, clear } = useFrameSpec(job.units);
-  const made = useMemo(() => makeFrame(spec, job, shop), [spec, job, shop]);
+  const madeFrame = useMemo(() => makeFrame(spec, job, shop), [spec, job, shop]);
   return (
     <section aria-label="A whole frame" className="frameform">
       <h1>How big is it?</h1>
@@ -69,16 +69,16 @@ export function FrameForm({ job, shop, onMake, onClose }: Props) {
         </div>
         <div>
           <FramePicture spec={spec} />
-          <FrameFollows made={made} style={style} />
+          <FrameFollows made={madeFrame} style={style} />
         </div>
       </div>
       <p className="framemake">
         <Button
           type="primary"
-          disabled={made.joints.length === 0}
-          onClick={() => (onMake(made), clear())}
+          disabled={madeFrame.joints.length === 0}
+          onClick={() => (onMake(madeFrame), clear())}
         >
-          Add {made.parts.length} parts and {made.joints.length} joints
+          Add {madeFrame.parts.length} parts and {madeFrame.joints.length} joints
         </Button>
         <button className="link" onClick={onClose}>
           Back

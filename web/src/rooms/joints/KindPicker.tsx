@@ -91,10 +91,10 @@ function KindPicture({
     if (kind.picture === 'face' && o.role === 'mortise') return [];
     return o.role in FILL ? [o] : [];
   });
-  const all = shapes.flatMap((s) => s.points);
-  if (!all.length) return null;
-  const [x0, x1] = [Math.min(...all.map((p) => p[0])), Math.max(...all.map((p) => p[0]))];
-  const [y0, y1] = [Math.min(...all.map((p) => p[1])), Math.max(...all.map((p) => p[1]))];
+  const points = shapes.flatMap((s) => s.points);
+  if (!points.length) return null;
+  const [x0, x1] = [Math.min(...points.map((p) => p[0])), Math.max(...points.map((p) => p[0]))];
+  const [y0, y1] = [Math.min(...points.map((p) => p[1])), Math.max(...points.map((p) => p[1]))];
   const scale = Math.min((WIDE - 4) / (x1 - x0), (TALL - 4) / (y1 - y0));
   const at = ([x, y]: Vec2) =>
     `${(2 + (x - x0) * scale).toFixed(1)} ${(2 + (y1 - y) * scale).toFixed(1)}`;

@@ -58,9 +58,9 @@ export function NewJoint({ job, shop, onDone, onBack }: Props) {
   const full = tenoned && mortised && pairIsFull(job, tenoned.id, mortised.id);
   const add = (kind: JointKind) => {
     if (!tenoned || !mortised || full) return;
-    const made = newJoint(job, shop, tenoned, mortised, kind.id);
-    edit({ edit: 'jointsAdded', joints: [made] });
-    pick(made.id);
+    const joint = newJoint(job, shop, tenoned, mortised, kind.id);
+    edit({ edit: 'jointsAdded', joints: [joint] });
+    pick(joint.id);
     onDone();
   };
   if (framing)

@@ -67,7 +67,8 @@ function linesOfFrame(frame: FrameSpec, set: (frame: FrameSpec) => void): FrameL
       id: `rail-${i}`,
       label: `${railName(i, rails.length)}, wide`,
       value,
-      onChange: (wide: Mm) => set({ ...frame, rails: rails.map((w, at) => (at === i ? wide : w)) }),
+      onChange: (wide: Mm) =>
+        set({ ...frame, rails: rails.map((w, index) => (index === i ? wide : w)) }),
     })),
     ...(muntins.count > 0
       ? [

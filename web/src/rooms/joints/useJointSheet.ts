@@ -64,9 +64,9 @@ export function useJointSheet(job: Job, shop: Shop, joint: Joint) {
       replace({ ...joint, [member]: { ...joint[member], part } }),
     become: (next: JointKind) => {
       if (next.id === joint.kind) return;
-      const made = changeKind(params, next, members, available);
-      setChange(made);
-      replace({ ...joint, kind: next.id, params: made.params, routes: {} });
+      const changedKind = changeKind(params, next, members, available);
+      setChange(changedKind);
+      replace({ ...joint, kind: next.id, params: changedKind.params, routes: {} });
     },
     changeSeen: () => setChange(null),
     take: (taken: readonly Proposal[]) => type(taken),

@@ -26,24 +26,24 @@ export function Learnt({
     const counted = holds.filter(({ kind }) => kind === 'measured' || kind === 'set');
     return counted.length ? { job, shop, holds: counted, today: today() } : null;
   }, [job, shop, holds]);
-  const found = useAsked('learned', question);
+  const answer = useAsked('learned', question);
   if (!question) return null;
-  if (found?.of !== question)
+  if (answer?.of !== question)
     return <p className="quiet">Looking at what the readings say of the tools…</p>;
-  if (!found.answer.learned?.length) return null;
-  const { learned } = found.answer;
+  if (!answer.answer.learned?.length) return null;
+  const { learned } = answer.answer;
   const take = (some: readonly Learned[]) => {
-    const own = currentShop();
-    if (!own) return;
-    const tools = own.tools.map((one) =>
+    const ownShop = currentShop();
+    if (!ownShop) return;
+    const tools = ownShop.tools.map((eachTool) =>
       some
-        .filter(({ tool }) => tool === one.id)
+        .filter(({ tool }) => tool === eachTool.id)
         .reduce(
-          (made, { kind, estimate }) => calibrated(made, calibrationNamed(kind), estimate, today()),
-          one,
+          (tool, { kind, estimate }) => calibrated(tool, calibrationNamed(kind), estimate, today()),
+          eachTool,
         ),
     );
-    dispatch(gearChanged({ ...own, tools }));
+    dispatch(gearChanged({ ...ownShop, tools }));
   };
   return (
     <section aria-label="What the readings say of the tools">

@@ -48,7 +48,7 @@ function Log({ id, plan }: { id: string; plan: Plan }) {
   const series = useMemo(() => readingSeries(plan, holds), [plan, holds]);
   const pace = useMemo(() => paceOf(plan, holds), [plan, holds]);
   const words = search.trim().toLowerCase();
-  const found = words ? lines.filter((line) => textOf(line).includes(words)) : lines;
+  const shownLines = words ? lines.filter((line) => textOf(line).includes(words)) : lines;
   if (!lines.length)
     return (
       <div className="sheet">
@@ -66,7 +66,9 @@ function Log({ id, plan }: { id: string; plan: Plan }) {
         <h1>Log</h1>
         <button
           className="link"
-          onClick={() => saveText(`${plan.basis.job.name}, log.csv`, 'text/csv', writeLog(found))}
+          onClick={() =>
+            saveText(`${plan.basis.job.name}, log.csv`, 'text/csv', writeLog(shownLines))
+          }
         >
           Save as CSV
         </button>
@@ -78,14 +80,18 @@ function Log({ id, plan }: { id: string; plan: Plan }) {
           <h2>Readings over time</h2>
           <Suspense fallback={<p className="quiet">Drawing…</p>}>
             <div className="charts">
-              {series.map((one) => (
-                <ReadingChart key={`${one.card} ${one.name}`} series={one} style={style} />
+              {series.map((reading) => (
+                <ReadingChart
+                  key={`${reading.card} ${reading.name}`}
+                  series={reading}
+                  style={style}
+                />
               ))}
             </div>
           </Suspense>
         </section>
       )}
-      <h2>{counted(found.length, 'line', 'lines')}</h2>
+      <h2>{counted(shownLines.length, 'line', 'lines')}</h2>
       <span className="field">
         <input
           type="search"
@@ -105,7 +111,7 @@ function Log({ id, plan }: { id: string; plan: Plan }) {
           </tr>
         </thead>
         <tbody>
-          {found.slice(0, shown).map((line) => (
+          {shownLines.slice(0, shown).map((line) => (
             <tr key={line.id} className={line.undone ? 'undone' : undefined}>
               <td>{momentName(line.seen)}</td>
               <td>
@@ -119,9 +125,9 @@ function Log({ id, plan }: { id: string; plan: Plan }) {
           ))}
         </tbody>
       </table>
-      {found.length > shown && (
+      {shownLines.length > shown && (
         <button className="link" onClick={() => setShown(shown + SHOWN)}>
-          {Math.min(SHOWN, found.length - shown)} older ones
+          {Math.min(SHOWN, shownLines.length - shown)} older ones
         </button>
       )}
     </div>

@@ -141,8 +141,8 @@ function Half({
                       <span className="quiet">
                         {also.map((other) => ALSO[other] ?? '').join('')}
                       </span>
-                      {route.awkward.map((reason, at) => (
-                        <span key={at} className="awkward">
+                      {route.awkward.map((reason, index) => (
+                        <span key={index} className="awkward">
                           <Spoken sentence={reason} style={style} />
                         </span>
                       ))}

@@ -28,9 +28,9 @@ export function PinField({
   job: Job;
 }) {
   const pinTo = usePinning();
-  const pin = job.pins?.find((own) => own.id === id);
+  const pin = job.pins?.find((eachPin) => eachPin.id === id);
   const [open, setOpen] = useState(false);
-  const at = cards.findIndex((card) => card.id === id);
+  const index = cards.findIndex((card) => card.id === id);
   const words = wordsOf(pin, cards);
   if (!open)
     return (
@@ -39,7 +39,7 @@ export function PinField({
         style={{ display: 'block', marginLeft: 'auto' }}
         onClick={() => setOpen(true)}
       >
-        {words || <span aria-label={`Pin set-up ${at + 1}`}>pin</span>}
+        {words || <span aria-label={`Pin set-up ${index + 1}`}>pin</span>}
       </button>
     );
   const set = (value: string) => {
@@ -50,7 +50,7 @@ export function PinField({
   return (
     <span className="pin noprint">
       <Choice
-        label={`Where set-up ${at + 1} is wanted`}
+        label={`Where set-up ${index + 1} is wanted`}
         value={told(pin)}
         options={[
           { value: '', label: 'wherever it is quickest' },
@@ -71,7 +71,7 @@ export function PinField({
       {pin && 'day' in pin && (
         <input
           type="date"
-          aria-label={`The day of set-up ${at + 1}`}
+          aria-label={`The day of set-up ${index + 1}`}
           value={pin.day}
           onChange={({ target: { value } }) => value && pinTo(id, { id, day: value })}
         />
@@ -100,10 +100,11 @@ export function LoosePins({ plan: { loose, cards }, job }: { plan: Plan; job: Jo
   return (
     <div className="note warning" role="alert">
       {now.map(({ id, why }) => {
-        const at = cards.findIndex((card) => card.id === id);
+        const index = cards.findIndex((card) => card.id === id);
         return (
           <p key={id}>
-            The pin {at < 0 ? 'of a set-up that is gone' : `of set-up ${at + 1}`} is not kept: {why}{' '}
+            The pin {index < 0 ? 'of a set-up that is gone' : `of set-up ${index + 1}`} is not kept:{' '}
+            {why}{' '}
             <button className="link" onClick={() => pinTo(id, null)}>
               take it off
             </button>

@@ -29,15 +29,15 @@ describe('a card moved by hand', () => {
   it('is where the room says, over generated rules: allowed inside it, refused outside', () => {
     const rules = fc.array(fc.tuple(fc.nat(7), fc.nat(7)), { maxLength: 12 });
     fc.assert(
-      fc.property(rules, fc.nat(7), fc.nat(7), (pairs, at, to) => {
+      fc.property(rules, fc.nat(7), fc.nat(7), (pairs, index, to) => {
         const all = Array.from({ length: 8 }, (_, i) =>
           card(`${i}`, ...pairs.filter(([a, b]) => b === i && a < b).map(([a]) => `${a}`)),
         );
-        const { from, to: last } = roomOf(all, `${at}`);
-        const found = movedTo(all, `${at}`, to);
+        const { from, to: last } = roomOf(all, `${index}`);
+        const found = movedTo(all, `${index}`, to);
         expect('cards' in found).toBe(to >= from && to <= last);
         if (!('cards' in found)) return;
-        expect(found.cards[to]!.id).toBe(`${at}`);
+        expect(found.cards[to]!.id).toBe(`${index}`);
         const place = new Map(found.cards.map((c, i) => [c.id, i]));
         for (const { id, after } of found.cards)
           for (const { card: other } of after)

@@ -7,8 +7,8 @@ export function roomOf(
   cards: readonly Ruled[],
   id: string,
 ): { readonly from: number; readonly to: number } {
-  const at = cards.findIndex((card) => card.id === id);
-  const before = new Set(cards[at]?.after.map((a) => a.card));
+  const index = cards.findIndex((card) => card.id === id);
+  const before = new Set(cards[index]?.after.map((a) => a.card));
   const from = cards.findLastIndex((card) => before.has(card.id)) + 1;
   const after = cards.findIndex((card) => card.after.some((a) => a.card === id));
   return { from, to: after < 0 ? cards.length - 1 : after - 1 };
@@ -25,16 +25,17 @@ export function movedTo<C extends Ruled>(
 ):
   | { readonly cards: readonly C[] }
   | { readonly number: number; readonly first: boolean; readonly rule: string } {
-  const at = cards.findIndex((card) => card.id === id);
-  const card = cards[at]!;
+  const index = cards.findIndex((card) => card.id === id);
+  const card = cards[index]!;
   const place = Math.max(0, Math.min(cards.length - 1, to));
-  const passed = place > at ? cards.slice(at + 1, place + 1) : cards.slice(place, at).reverse();
+  const passed =
+    place > index ? cards.slice(index + 1, place + 1) : cards.slice(place, index).reverse();
   for (const other of passed) {
     const rule =
-      place > at
+      place > index
         ? other.after.find((a) => a.card === id)
         : card.after.find((a) => a.card === other.id);
-    if (rule) return { number: cards.indexOf(other) + 1, first: place < at, rule: rule.rule };
+    if (rule) return { number: cards.indexOf(other) + 1, first: place < index, rule: rule.rule };
   }
   const without = cards.filter((one) => one !== card);
   return { cards: [...without.slice(0, place), card, ...without.slice(place)] };

@@ -204,7 +204,7 @@ export function Along({ card, job, readings, style }: Omit<Props, 'plan'>) {
   const three = [tip, middle, shoulder];
   const isWhole = (read: readonly (number | undefined)[]): read is ThreeReadings =>
     read.every((own) => own !== undefined);
-  const found =
+  const along =
     isWhole(three) && length
       ? alongTenon(three, length, typed.of === 'shoulder' ? 'shoulder' : 'thickness')
       : undefined;
@@ -234,9 +234,9 @@ export function Along({ card, job, readings, style }: Omit<Props, 'plan'>) {
         style={style}
         onType={put('length')}
       />
-      {found && (
+      {along && (
         <p role="status">
-          <Spoken sentence={found.told} style={{ ...style, inches: 'decimal' }} />
+          <Spoken sentence={along.told} style={{ ...style, inches: 'decimal' }} />
         </p>
       )}
     </details>

@@ -39,8 +39,8 @@ export function KeptSetups({ plan, card, style }: { plan: Plan; card: Card; styl
   const found = keptFor(kept, card, plan).slice(0, SHOWN);
   return (
     <section className="keptsetups noprint" aria-label="Kept set-ups">
-      {holesFor(kept, card).map((own) => (
-        <Hole key={`${own.name} ${own.wanted}`} own={own} style={style} />
+      {holesFor(kept, card).map((holeFor) => (
+        <Hole key={`${holeFor.name} ${holeFor.wanted}`} own={holeFor} style={style} />
       ))}
       {found.map((own) => (
         <Brought key={own.kept.id} card={card} own={own} style={style} />
@@ -192,7 +192,7 @@ function Keep({ plan, card, style }: { plan: Plan; card: Card; style: LengthStyl
     setDone(true);
   };
   const take = async (file: File) => {
-    const pictures = (currentShop()?.kept ?? []).filter((own) => own.picture).length;
+    const pictures = (currentShop()?.kept ?? []).filter((keptSetup) => keptSetup.picture).length;
     const made = pictures < LIMITS.keptPictures ? await shrunk(file, LIMITS.keptPicture) : FULL;
     setPicture(made.ok ? made.picture : '');
     setTrouble(made.ok ? '' : made.message);
@@ -259,7 +259,8 @@ export function KeptList() {
   const oneStop = useOneStop(list, { items: ':scope > li' });
   const letGo = (id: string) => {
     const shop = currentShop();
-    if (shop) dispatch(gearChanged({ ...shop, kept: kept.filter((own) => own.id !== id) }));
+    if (shop)
+      dispatch(gearChanged({ ...shop, kept: kept.filter((keptSetup) => keptSetup.id !== id) }));
   };
   if (!kept.length)
     return (

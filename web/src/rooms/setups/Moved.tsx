@@ -32,9 +32,9 @@ export function MovedScene({
   return moves.map((move) => {
     const { setup, figure, by } = move;
     const scene = scenes.find(
-      (own) =>
-        own.setup === setup.id &&
-        own.pictures.some(({ dimensions }) => dimensions.some((d) => d.figure === figure.id)),
+      (passScene) =>
+        passScene.setup === setup.id &&
+        passScene.pictures.some(({ dimensions }) => dimensions.some((d) => d.figure === figure.id)),
     );
     const picture = scene?.pictures.find(({ dimensions }) =>
       dimensions.some((d) => d.figure === figure.id),

@@ -11,9 +11,9 @@ import { CalibratedSize } from '../chest/CalibratedSize.tsx';
  * as it is stated.
  */
 export function RestsOnLine({ card, plan, style }: { card: Card; plan: Plan; style: LengthStyle }) {
-  const found = restsOn(toolsOn(card, plan.basis.shop), today());
-  if (!found.length) return null;
-  const count = (is: (one: RestsOn) => boolean) => found.filter(is).length;
+  const sizes = restsOn(toolsOn(card, plan.basis.shop), today());
+  if (!sizes.length) return null;
+  const count = (is: (one: RestsOn) => boolean) => sizes.filter(is).length;
   const [unmeasured, stale] = [
     count((one) => !one.measured),
     count((one) => one.measured?.stale ?? false),
@@ -21,13 +21,13 @@ export function RestsOnLine({ card, plan, style }: { card: Card; plan: Plan; sty
   return (
     <details className="restson">
       <summary>
-        Rests on {found.length - unmeasured} measured{' '}
-        {pluralOf(found.length - unmeasured, 'size', 'sizes')} of its tools
+        Rests on {sizes.length - unmeasured} measured{' '}
+        {pluralOf(sizes.length - unmeasured, 'size', 'sizes')} of its tools
         {unmeasured > 0 && `, ${unmeasured} as stated`}
         {stale > 0 && `; ■ ${stale} measured long ago`}
       </summary>
       <ul>
-        {found.map(({ tool, kind, value, measured }) => (
+        {sizes.map(({ tool, kind, value, measured }) => (
           <li key={`${tool} ${kind.id}`}>
             {tool}, {kind.title.charAt(0).toLowerCase() + kind.title.slice(1)}:{' '}
             <CalibratedSize kind={kind} value={value} style={style} />{' '}

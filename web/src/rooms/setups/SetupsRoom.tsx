@@ -231,8 +231,11 @@ export function CardSheet({
   );
 }
 
-const sceneAt = (scenes: readonly PassScene[], at: PassView | undefined): PassScene | undefined =>
-  scenes.find((s) => s.setup === at?.setup && s.pass === at.pass);
+const sceneAt = (
+  scenes: readonly PassScene[],
+  passView: PassView | undefined,
+): PassScene | undefined =>
+  scenes.find((s) => s.setup === passView?.setup && s.pass === passView.pass);
 
 function Neighbour({ to, job, children }: { to: Card | undefined; job: string; children: string }) {
   return to ? (
@@ -282,12 +285,12 @@ function Groups({
         <p key={words}>The angle stays as it is: {words}.</p>
       ))}
       <ol className="passes" start={from[i]! + 1}>
-        {group.passes.map((pass, at) => (
+        {group.passes.map((pass, index) => (
           <PassLine
             key={`${pass.setup} ${pass.pass}`}
             pass={pass}
-            shown={from[i]! + at === shown}
-            onShow={() => onShow(from[i]! + at)}
+            shown={from[i]! + index === shown}
+            onShow={() => onShow(from[i]! + index)}
             style={style}
           />
         ))}

@@ -58,8 +58,12 @@ export function ToMate({
           []
         ),
       )}
-      {move.moves.map((own) => (
-        <Moved key={distanceIn(own.setup, own.figure)} move={own} style={fine} />
+      {move.moves.map((figureMove) => (
+        <Moved
+          key={distanceIn(figureMove.setup, figureMove.figure)}
+          move={figureMove}
+          style={fine}
+        />
       ))}
       {pictured && <MovedScene plan={plan} card={card} moves={move.moves} style={fine} />}
       <button className="link" onClick={isSet}>

@@ -72,8 +72,8 @@ function Trial({ plan, card, job, readings: planned, style }: Props) {
     typed.read.find(({ id }) => id === readingId(reading))?.text ?? '';
   const read = new Map(
     readings.flatMap((reading, i) => {
-      const found = lengthIn(textOf(reading), style);
-      return found ? [[i, found] as const] : [];
+      const length = lengthIn(textOf(reading), style);
+      return length ? [[i, length] as const] : [];
     }),
   );
   const move = read.size ? nextMove(card, readings, read, stand) : undefined;
@@ -89,10 +89,10 @@ function Trial({ plan, card, job, readings: planned, style }: Props) {
   const calliper = useCalliper((value) => {
     const inputs = [...(boxes.current?.querySelectorAll<HTMLInputElement>('table input') ?? [])];
     const held = inputs.findIndex((input) => input === document.activeElement);
-    const at = held >= 0 ? held : readings.findIndex((reading) => !textOf(reading));
-    if (!readings[at]) return;
-    put(readings[at], formatNumber(value, fineStyle({ ...style, inches: 'decimal' })));
-    inputs[at + 1]?.focus();
+    const index = held >= 0 ? held : readings.findIndex((reading) => !textOf(reading));
+    if (!readings[index]) return;
+    put(readings[index], formatNumber(value, fineStyle({ ...style, inches: 'decimal' })));
+    inputs[index + 1]?.focus();
   });
   const write = () => {
     for (const [i, value] of read) {
@@ -204,8 +204,8 @@ function Calliper({ state, listen, leave }: ReturnType<typeof useCalliper>) {
 
 /** A calliper that types its readings ends each with Enter: the next one goes into the next box. */
 function nextBox(input: HTMLInputElement): void {
-  const all = [...(input.closest('table')?.querySelectorAll('input') ?? [])];
-  all[all.indexOf(input) + 1]?.focus();
+  const inputs = [...(input.closest('table')?.querySelectorAll('input') ?? [])];
+  inputs[inputs.indexOf(input) + 1]?.focus();
 }
 
 /** Less than this is the same mortise, mm. */
@@ -257,8 +257,12 @@ function Told({
   return (
     <div className="note" role="status">
       <h3>The next move</h3>
-      {moves.map((own) => (
-        <Moved key={distanceIn(own.setup, own.figure)} move={own} style={fine} />
+      {moves.map((figureMove) => (
+        <Moved
+          key={distanceIn(figureMove.setup, figureMove.figure)}
+          move={figureMove}
+          style={fine}
+        />
       ))}
       <MovedScene plan={plan} card={card} moves={moves} style={fine} />
       <Planed readings={readings} read={read} style={fine} />
@@ -292,8 +296,8 @@ function Planed({
   const [{ shaving }, keep] = useKeptState('shop.shaving', {
     shaving: style.system === 'mm' ? '0.05' : '0.002',
   });
-  const at = readings.findIndex(({ dimension }) => dimension === 'tenonThickness');
-  const over = (read.get(at) ?? 0) - (readings[at]?.value ?? Infinity);
+  const index = readings.findIndex(({ dimension }) => dimension === 'tenonThickness');
+  const over = (read.get(index) ?? 0) - (readings[index]?.value ?? Infinity);
   const thick = lengthIn(shaving, style);
   if (over <= 0) return null;
   const strokes = thick ? strokesEach(over, thick) : undefined;

@@ -15,7 +15,10 @@ interface Props {
 export function BoardMargin({ board, style, onChange, onRemove }: Props) {
   const { defects, length, width } = board;
   const put = (at: number, defect: Defect) =>
-    onChange({ ...board, defects: defects.map((own, i) => (i === at ? defect : own)) });
+    onChange({
+      ...board,
+      defects: defects.map((eachDefect, i) => (i === at ? defect : eachDefect)),
+    });
   return (
     <>
       <h2>{board.name}</h2>
@@ -61,7 +64,9 @@ export function BoardMargin({ board, style, onChange, onRemove }: Props) {
           field={`board.${board.id}.defect.${i}`}
           {...{ defect, length, width, style }}
           onChange={(next) => put(i, next)}
-          onRemove={() => onChange({ ...board, defects: defects.filter((_, at) => at !== i) })}
+          onRemove={() =>
+            onChange({ ...board, defects: defects.filter((_, index) => index !== i) })
+          }
         />
       ))}
       <p style={{ display: 'flex', gap: 18, flexWrap: 'wrap', marginTop: 10 }}>

@@ -52,12 +52,12 @@ export function BoardsRoom({ job, id, shop }: { job: Job; id: string; shop: Shop
   const boards = job.boards ?? [];
   const put = (board: Board) => edit({ edit: 'boardPut', board });
   const putPart = (part: Part) => edit({ edit: 'partPut', part });
-  const board = boards.find((own) => own.id === picked.board);
+  const board = boards.find((eachBoard) => eachBoard.id === picked.board);
   const row = list?.rows.find(({ part }) => part.id === picked.part);
   const add = () => {
-    const made = newBoard(job, boards);
-    edit({ edit: 'boardsAdded', boards: [made] });
-    setPicked({ board: made.id });
+    const madeBoard = newBoard(job, boards);
+    edit({ edit: 'boardsAdded', boards: [madeBoard] });
+    setPicked({ board: madeBoard.id });
   };
   const read = useCallback(
     (text: string) => {
@@ -78,11 +78,11 @@ export function BoardsRoom({ job, id, shop }: { job: Job; id: string; shop: Shop
             hint="With headings (Board, How many, Length, Width, Thickness, Wood, Ends) in any order, or without, in the order board, how many, length, width, thickness, wood."
             placeholder={'Board\tHow many\tLength\tWidth\tThickness'}
             read={read}
-            shown={(own) => (
+            shown={(ownBoard) => (
               <>
-                {own.name} {own.count} × <Length value={own.length} style={style} />,{' '}
-                <Length value={own.width} style={style} /> by{' '}
-                <Length value={own.thickness} style={style} />
+                {ownBoard.name} {ownBoard.count} × <Length value={ownBoard.length} style={style} />,{' '}
+                <Length value={ownBoard.width} style={style} /> by{' '}
+                <Length value={ownBoard.thickness} style={style} />
               </>
             )}
             onAdd={(more) => edit({ edit: 'boardsAdded', boards: more })}
@@ -273,11 +273,11 @@ function RowNotes({ row: { part, reasons }, style, onChange }: RowNotesProps) {
 /** Boards that are sawn alike, together. */
 function alike(sawn: readonly SawnBoard[]): [SawnBoard, ...SawnBoard[]][] {
   const groups = new Map<string, [SawnBoard, ...SawnBoard[]]>();
-  for (const one of sawn) {
-    const key = JSON.stringify([one.board.id, one.laid]);
+  for (const sawnBoard of sawn) {
+    const key = JSON.stringify([sawnBoard.board.id, sawnBoard.laid]);
     const group = groups.get(key);
-    if (group) group.push(one);
-    else groups.set(key, [one]);
+    if (group) group.push(sawnBoard);
+    else groups.set(key, [sawnBoard]);
   }
   return [...groups.values()];
 }

@@ -66,9 +66,9 @@ export function StockRoom({ job, id }: { job: Job; id: string }) {
     />
   );
   const add = () => {
-    const made = newPart('Part', job, 'part');
-    bring(made);
-    setPicked(made.id);
+    const madePart = newPart('Part', job, 'part');
+    bring(madePart);
+    setPicked(madePart.id);
   };
   const addTwo = () => {
     const rail = newPart('Rail', job, 'rail');
@@ -142,9 +142,9 @@ export function StockRoom({ job, id }: { job: Job; id: string }) {
             part={part}
             style={style}
             onChange={update}
-            onCopy={(made) => {
-              bring(made);
-              setPicked(made.id);
+            onCopy={(madePart) => {
+              bring(madePart);
+              setPicked(madePart.id);
             }}
             onRemove={() => edit({ edit: 'partRemoved', part: part.id })}
           />

@@ -43,10 +43,10 @@ export function Shapes({ job, shop }: { job: Job; shop: Shop }) {
         Tapers, curves, round edges and other shaping come after the joinery, which needs square
         faces, and before the glue.
       </p>
-      {shaping.map((one) => (
+      {shaping.map((eachShaping) => (
         <Setting
-          key={one.shapes[0]!.id}
-          {...{ one, job, style, answer }}
+          key={eachShaping.shapes[0]!.id}
+          {...{ one: eachShaping, job, style, answer }}
           onChange={put}
           onRemove={(shape) => edit({ edit: 'shapeRemoved', shape })}
         />
@@ -60,10 +60,10 @@ export function Shapes({ job, shop }: { job: Job; shop: Shop }) {
 function AddShape({ job, shop, onAdd }: { job: Job; shop: Shop; onAdd: (shape: Shape) => void }) {
   const [part, setPart] = useState('');
   const [kind, setKind] = useState(SHAPE_KINDS[0]!.id);
-  const own = job.parts.find(({ id }) => id === part) ?? job.parts[0]!;
+  const ownPart = job.parts.find(({ id }) => id === part) ?? job.parts[0]!;
   const add = () => {
     const { propose } = SHAPE_KINDS.find(({ id }) => id === kind)!;
-    onAdd({ id: newId(), kind, part: own.id, params: propose(shapedPart(own), shop) });
+    onAdd({ id: newId(), kind, part: ownPart.id, params: propose(shapedPart(ownPart), shop) });
   };
   return (
     <p
@@ -72,7 +72,7 @@ function AddShape({ job, shop, onAdd }: { job: Job; shop: Shop; onAdd: (shape: S
     >
       <Choice
         label="What is shaped"
-        value={own.id}
+        value={ownPart.id}
         options={job.parts.map(({ id, name }) => ({ value: id, label: name }))}
         onChange={setPart}
       />
@@ -140,7 +140,7 @@ function Setting({ one, job, style, answer, onChange, onRemove }: SettingProps) 
           <ShapeFields {...{ shape, style, one }} name={name(shape)} onChange={onChange} />
           {!one.problems.length && <Drawn shape={shape} one={one} job={job} />}
           {answer?.inJoints
-            ?.filter((own) => own.shape === shape.id)
+            ?.filter((shapedJoint) => shapedJoint.shape === shape.id)
             .map(({ joint }) => (
               <p key={joint} className="note warning" role="alert">
                 It takes wood of “{job.joints.find(({ id }) => id === joint)?.name}”: end it short

@@ -28,7 +28,7 @@ export function TasksRoom({ job, id, shop }: { job: Job; id: string; shop: Shop 
   const tasks = useMemo(() => tasksOf(job, shop), [job, shop]);
   const skipped = job.skipped ?? [];
   const leaveOut = (task: string) => edit({ edit: 'taskWanted', task, wanted: false });
-  const nameOf = (part: string) => job.parts.find((own) => own.id === part)?.name ?? part;
+  const nameOf = (part: string) => job.parts.find((eachPart) => eachPart.id === part)?.name ?? part;
   const shaping = useMemo(() => shapingOf(job, shop), [job, shop]);
   const minutes = [...tasks, ...shaping].reduce((sum, own) => sum + own.minutes, 0);
   return (
@@ -48,23 +48,25 @@ export function TasksRoom({ job, id, shop }: { job: Job; id: string; shop: Shop 
         </p>
       )}
       {WHEN.map(([when, words]) => {
-        const own = tasks.filter((task) => task.when === when);
+        const ownTasks = tasks.filter((task) => task.when === when);
         return when === 'shaped' ? (
           <Shapes key={when} job={job} shop={shop} />
         ) : (
-          own.length > 0 && (
+          ownTasks.length > 0 && (
             <section key={when} aria-label={words}>
               <h2 style={{ marginTop: 18 }}>{words}</h2>
-              {TASK_KINDS.filter(({ id }) => own.some((task) => task.kind === id)).map((kind) => (
-                <KindOfTask
-                  key={kind.id}
-                  kind={kind}
-                  tasks={own.filter((task) => task.kind === kind.id)}
-                  style={style}
-                  nameOf={nameOf}
-                  onLeaveOut={leaveOut}
-                />
-              ))}
+              {TASK_KINDS.filter(({ id }) => ownTasks.some((task) => task.kind === id)).map(
+                (kind) => (
+                  <KindOfTask
+                    key={kind.id}
+                    kind={kind}
+                    tasks={ownTasks.filter((task) => task.kind === kind.id)}
+                    style={style}
+                    nameOf={nameOf}
+                    onLeaveOut={leaveOut}
+                  />
+                ),
+              )}
             </section>
           )
         );
@@ -75,7 +77,7 @@ export function TasksRoom({ job, id, shop }: { job: Job; id: string; shop: Shop 
           <ul className="reasons">
             {skipped.map((what) => {
               const [kind, part] = what.split('/') as [string, string?];
-              const title = TASK_KINDS.find((own) => own.id === kind)?.title ?? kind;
+              const title = TASK_KINDS.find((eachKind) => eachKind.id === kind)?.title ?? kind;
               const called = part === undefined ? title : `${title}: ${nameOf(part)}`;
               return (
                 <li key={what}>
@@ -111,9 +113,11 @@ function KindOfTask({
   nameOf: (part: string) => string;
   onLeaveOut: (what: string) => void;
 }) {
-  const minutes = tasks.reduce((sum, own) => sum + own.minutes, 0);
+  const minutes = tasks.reduce((sum, task) => sum + task.minutes, 0);
   const how = [
-    ...new Map(tasks.flatMap((own) => own.how).map((own) => [JSON.stringify(own), own])).values(),
+    ...new Map(
+      tasks.flatMap((task) => task.how).map((sentence) => [JSON.stringify(sentence), sentence]),
+    ).values(),
   ];
   return (
     <section aria-label={title} className="taskkind">

@@ -176,9 +176,13 @@ function tenonGauges(params: AngledParams, stock: Piece, spot: Spot, depth: Mm):
     [b, [0, a + t / 2, b / 2]],
     [W - b - w, [0, a + t / 2, (b + w + W) / 2]],
   ];
-  const [, at] = shoulders.find(([size]) => size > 0.1) ?? [];
+  const [, point] = shoulders.find(([size]) => size > 0.1) ?? [];
   const corner: Vec3 | undefined =
-    at && slant === 'mortise' ? (plane === 'width' ? [0, at[1], HAIR] : [0, HAIR, at[2]]) : at;
+    point && slant === 'mortise'
+      ? plane === 'width'
+        ? [0, point[1], HAIR]
+        : [0, HAIR, point[2]]
+      : point;
   const far = x(Math.min(4 * L + stock.width, stock.length));
   return [
     bar('tenonThickness', 1, middle, -1, T + 1, 'wood'),

@@ -329,8 +329,8 @@ export const fingered: JointKind<FingeredParams> = {
   features(params, members) {
     const { edgeShoulder: b, tenonWidth: w, gap, tenonLength: L, haunchLength: h } = params;
     const { tenoned } = blind.features(params, members);
-    const all = everyFinger(params);
-    const last = all.length - 1;
+    const fingers = everyFinger(params);
+    const last = fingers.length - 1;
     return {
       tenoned: [
         ...tenoned.map((f) =>
@@ -339,8 +339,8 @@ export const fingered: JointKind<FingeredParams> = {
                 ...f,
                 width: totalOf(params),
                 ...(f.rounding && {
-                  rounding: all.map((one, i) => ({
-                    ...roundingOf(one),
+                  rounding: fingers.map((fingeredParams, i) => ({
+                    ...roundingOf(fingeredParams),
                     nearLength: i === 0 ? L : L - h,
                     farLength: i === last ? L : L - h,
                   })),
@@ -348,23 +348,25 @@ export const fingered: JointKind<FingeredParams> = {
               }
             : f,
         ),
-        ...all.slice(1).map((one, i): Feature => ({
+        ...fingers.slice(1).map((fingeredParams, i): Feature => ({
           form: 'slot',
           name: last === 1 ? 'between the tenons' : `gap ${i + 1}`,
           stock: members.tenoned,
           across: 'width',
           wall: b + w + i * (w + gap),
-          width: one.gap,
+          width: fingeredParams.gap,
           depth: L - h,
-          pitch: w + one.gap,
+          pitch: w + fingeredParams.gap,
           ...(h > 0 && { tongue: h }),
         })),
       ],
       mortised: [
-        ...all.flatMap((one, i) =>
-          blind
-            .features(one, members)
-            .mortised.map((f) => ({ ...f, name: 'mortise', nth: { at: i + 1, of: all.length } })),
+        ...fingers.flatMap((fingeredParams, i) =>
+          blind.features(fingeredParams, members).mortised.map((f) => ({
+            ...f,
+            name: 'mortise',
+            nth: { at: i + 1, of: fingers.length },
+          })),
         ),
         ...pocketsOf(params).map(({ x, y, depth }, i): Feature => ({
           form: 'mortise',

@@ -279,15 +279,15 @@ export const grooved: JointKind<GroovedParams> = {
       edgeShoulder: b,
       tenonWidth: w,
     } = params;
-    const own = asBlind(params);
-    const { wall: p, tenonThickness: t, mortiseDepth } = derive(own);
+    const blindParams = asBlind(params);
+    const { wall: p, tenonThickness: t, mortiseDepth } = derive(blindParams);
     if (member === 'mortised') {
       const groove = grooveShape(piece, spot.edge, [p, p + m], g);
-      const { mustRemain, mustBeEmpty } = hollowShape(piece, spot, [hollowOf(own)]);
+      const { mustRemain, mustBeEmpty } = hollowShape(piece, spot, [hollowOf(blindParams)]);
       return {
         mustRemain: difference(mustRemain, groove),
         mustBeEmpty: union(mustBeEmpty, groove),
-        gauges: mortiseGauges(own, piece, spot, { depth: (g + mortiseDepth) / 2 }),
+        gauges: mortiseGauges(blindParams, piece, spot, { depth: (g + mortiseDepth) / 2 }),
       };
     }
     const h = asHaunched(params).haunchLength;
@@ -303,7 +303,7 @@ export const grooved: JointKind<GroovedParams> = {
       mustBeEmpty: union(mustBeEmpty, groove),
       gauges: [
         /** Measured past the haunch, where the tenon stands alone. */
-        ...tenonGauges(own, piece, spot, { depth: (L - h) / 2 }),
+        ...tenonGauges(blindParams, piece, spot, { depth: (L - h) / 2 }),
         bar('tipToHaunch', 0, [0, a + t / 2, b / 2], x(0), x(L + 1), 'air'),
       ],
     };
@@ -342,8 +342,8 @@ export const grooved: JointKind<GroovedParams> = {
   seat: (params) => blind.seat(asBlind(params)),
   fit: (params, members) => blind.fit(asBlind(params), members),
   drawing(params, members) {
-    const own = asBlind(params);
-    const { tenonThickness: t, wall: p, along } = derive(own);
+    const blindParams = asBlind(params);
+    const { tenonThickness: t, wall: p, along } = derive(blindParams);
     const { faceShoulder: a, edgeShoulder: b, tenonLength: L, mortiseWidth: m } = params;
     const { grooveDepth: g } = params;
     const h = asHaunched(params).haunchLength;
@@ -354,10 +354,10 @@ export const grooved: JointKind<GroovedParams> = {
       setBack: 0,
       along,
       reach: L,
-      tongues: [{ x: [L - h, L], y: [a, a + t], z: [0, b] }, tongueOf(own)],
+      tongues: [{ x: [L - h, L], y: [a, a + t], z: [0, b] }, tongueOf(blindParams)],
       hollows: [
         { x: [0, members.mortised.length], y, depth: [0, g], ends: 'squared' },
-        hollowOf(own),
+        hollowOf(blindParams),
       ],
       groove: { y, z: [W - g, W] },
     });
@@ -365,7 +365,7 @@ export const grooved: JointKind<GroovedParams> = {
     return {
       views: sheet.views,
       dimensions: [
-        ...blindDimensions(own, members, sheet)
+        ...blindDimensions(blindParams, members, sheet)
           .filter((d) => d.id !== 'setBack')
           .map((d) => (d.id === 'edgeShoulder' ? { ...d, name: 'haunch width' } : d)),
         dimension('grooveDepth', 'groove depth', g, 'face', [shown, W - g], [shown, W], 12),

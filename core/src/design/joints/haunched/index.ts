@@ -264,12 +264,12 @@ export const haunched: JointKind<HaunchedParams> = {
     const { along } = derive(params);
     const { haunchWidth, tenonWidth, haunchClearance, haunchLength } = params;
     const proposal = this.propose(members, available);
-    const own: Advice[] = [];
+    const ownAdvice: Advice[] = [];
     const warn = (wrong: boolean, advice: Omit<Advice, 'level'>) => {
-      if (wrong) own.push({ ...advice, level: 'warning' });
+      if (wrong) ownAdvice.push({ ...advice, level: 'warning' });
     };
     if (Math.abs(haunchWidth - proposal.params.haunchWidth) < 1e-6)
-      own.push(proposal.advice.at(-1)!);
+      ownAdvice.push(proposal.advice.at(-1)!);
     warn(along < 15 - 1e-6, {
       id: 'horn',
       dimension: 'position',
@@ -318,7 +318,7 @@ export const haunched: JointKind<HaunchedParams> = {
       ),
       propose: roundTo(derive(params).tenonThickness, available.step, 'nearest'),
     });
-    return [...blind.advice(params, members, available), ...own];
+    return [...blind.advice(params, members, available), ...ownAdvice];
   },
   geometry(params, member, piece, spot) {
     const {

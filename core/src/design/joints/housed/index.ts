@@ -323,9 +323,9 @@ export const housed: JointKind<HousedParams> = {
       Math.abs(params.mateThickness - tenoned.thickness),
       Math.abs(params.mateWidth - tenoned.width),
     );
-    const found: Advice[] = [...blind.advice(params, inner, available)];
+    const foundAdvice: Advice[] = [...blind.advice(params, inner, available)];
     const tell = (tells: boolean, advice: Advice) => {
-      if (tells) found.push(advice);
+      if (tells) foundAdvice.push(advice);
     };
     tell(partner !== 'straight', {
       id: 'relief',
@@ -409,7 +409,7 @@ export const housed: JointKind<HousedParams> = {
           : 'The chest has no two bushings of different size. Add one, or make an opening for each.',
       ),
     });
-    return found;
+    return foundAdvice;
   },
   geometry(params, member, piece, spot) {
     if (member === 'tenoned')

@@ -241,26 +241,26 @@ export const openSlot: JointKind<OpenSlotParams> = {
   },
   geometry(params, member, piece, spot) {
     if (member === 'tenoned') {
-      const own = ofTenon(params, piece);
+      const blindParams = ofTenon(params, piece);
       return {
-        ...endShape(piece, spot, own.tenonLength, [tongueOf(own)]),
-        gauges: tenonGauges(own, piece, spot),
+        ...endShape(piece, spot, blindParams.tenonLength, [tongueOf(blindParams)]),
+        gauges: tenonGauges(blindParams, piece, spot),
       };
     }
-    const own = ofSlot(params, piece);
-    const { wall, mortiseWidth: m } = { ...own, ...derive(own) };
+    const blindParams = ofSlot(params, piece);
+    const { wall, mortiseWidth: m } = { ...blindParams, ...derive(blindParams) };
     return {
       ...hollowShape(piece, spot, [
         { x: [0, params.slotDepth], y: [wall, wall + m], depth: [0, piece.width], ends: 'squared' },
       ]),
-      gauges: mortiseGauges(own, piece, spot).filter((g) => g.dimension !== 'mortiseDepth'),
+      gauges: mortiseGauges(blindParams, piece, spot).filter((g) => g.dimension !== 'mortiseDepth'),
     };
   },
   features(params, members) {
-    const own = ofTenon(params, members.tenoned);
-    const { wall } = derive(own);
+    const blindParams = ofTenon(params, members.tenoned);
+    const { wall } = derive(blindParams);
     return {
-      tenoned: blind.features(own, members).tenoned.map((f) => {
+      tenoned: blind.features(blindParams, members).tenoned.map((f) => {
         if (f.form !== 'tenon') return f;
         /**
          * The slot is fitted to the tenon, not the other way about: there is no wall to set the
@@ -288,15 +288,15 @@ export const openSlot: JointKind<OpenSlotParams> = {
     tenonWidth: tenoned.width,
   }),
   drawing(params, members) {
-    const own = asBlind(params, members.tenoned.width, members.mortised.width);
-    const { wall: p } = derive(own);
+    const blindParams = asBlind(params, members.tenoned.width, members.mortised.width);
+    const { wall: p } = derive(blindParams);
     const { mortiseWidth: m, slotDepth, tenonLength } = params;
     const sheet = sheetOf({
       members,
       setBack: params.setBack,
       along: 0,
       reach: tenonLength,
-      tongues: [tongueOf(own)],
+      tongues: [tongueOf(blindParams)],
       hollows: [
         {
           x: [0, slotDepth],
@@ -318,7 +318,7 @@ export const openSlot: JointKind<OpenSlotParams> = {
     return {
       views: sheet.views,
       dimensions: [
-        ...blindDimensions(own, members, sheet)
+        ...blindDimensions(blindParams, members, sheet)
           .filter((d) => kept.has(d.id))
           .map((d) => (d.id === 'mortiseWidth' ? { ...d, name: 'slot width' } : d)),
         sheet.along('slotDepth', 'slot depth', 0, slotDepth),

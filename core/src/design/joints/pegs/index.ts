@@ -131,9 +131,9 @@ export function withPegs<P extends { readonly tenonLength: Mm }>(
     optional: [...(kind.optional ?? []), ...(Object.keys(KEYS) as (keyof PegParams)[])],
     problems(params, members, available, names) {
       const tenon = tenonOf(params, members);
-      const found = holesOf(params);
+      const holes = holesOf(params);
       const { bradLength = 0 } = params;
-      const own = found ? pegChecks(found, tenon) : [];
+      const checks = holes ? pegChecks(holes, tenon) : [];
       const S = members.mortised.thickness;
       const brads =
         params.pegs === 'pinned'
@@ -152,7 +152,7 @@ export function withPegs<P extends { readonly tenonLength: Mm }>(
           : [];
       return [
         ...kind.problems(params, members, available, names),
-        ...failing([...own, ...brads], names),
+        ...failing([...checks, ...brads], names),
       ];
     },
     advice: (params, members, available) => [
@@ -161,19 +161,19 @@ export function withPegs<P extends { readonly tenonLength: Mm }>(
     ],
     geometry(params, member, piece, spot) {
       const whole = kind.geometry(params, member, piece, spot);
-      const found = holesOf(params);
-      if (!found || (member === 'tenoned' && params.pegs === 'pegged')) return whole;
+      const holes = holesOf(params);
+      if (!holes || (member === 'tenoned' && params.pegs === 'pegged')) return whole;
       const { sink = 0, along } = kind.seat(params);
       const { tenonLength: length } = params;
-      const bores = found.across.map((z): Solid =>
+      const bores = holes.across.map((z): Solid =>
         member === 'tenoned'
-          ? through(piece, spot, length - found.inset + found.offset, z, found.diameter)
+          ? through(piece, spot, length - holes.inset + holes.offset, z, holes.diameter)
           : through(
               piece,
               spot,
               along + z,
-              intoOf(piece, spot)(sink + found.inset),
-              found.diameter,
+              intoOf(piece, spot)(sink + holes.inset),
+              holes.diameter,
             ),
       );
       /** Where a calliper is put clear of the holes: close to the tip, or to the surface. */
@@ -197,36 +197,36 @@ export function withPegs<P extends { readonly tenonLength: Mm }>(
     },
     features(params, members) {
       const { tenoned, mortised } = kind.features(params, members);
-      const found = holesOf(params);
-      if (!found) return { tenoned, mortised };
+      const holes = holesOf(params);
+      if (!holes) return { tenoned, mortised };
       const { sink = 0, along } = kind.seat(params);
       const { tenonLength: length } = params;
       const bore = (
         member: MemberName,
-        at: Pick<BoreFeature, 'guide' | 'along' | 'across'>,
+        boreFeature: Pick<BoreFeature, 'guide' | 'along' | 'across'>,
         name: string,
       ): BoreFeature => ({
         form: 'bore',
         name,
         stock: members[member],
         into: 'reference-face',
-        diameter: found.diameter,
+        diameter: holes.diameter,
         depth: members[member].thickness + PAST,
         through: true,
-        ...at,
+        ...boreFeature,
       });
       const named = (i: number) =>
-        found.across.length === 1 ? 'for the peg' : `for the ${['first', 'second'][i]} peg`;
+        holes.across.length === 1 ? 'for the peg' : `for the ${['first', 'second'][i]} peg`;
       return {
         tenoned: [
           ...tenoned,
           ...(params.pegs === 'drawbored'
-            ? found.across.map((z, i) =>
+            ? holes.across.map((z, i) =>
                 bore(
                   'tenoned',
                   {
                     guide: 'reference-edge',
-                    along: length - found.inset + found.offset,
+                    along: length - holes.inset + holes.offset,
                     across: z,
                   },
                   named(i),
@@ -236,10 +236,10 @@ export function withPegs<P extends { readonly tenonLength: Mm }>(
         ],
         mortised: [
           ...mortised,
-          ...found.across.map((z, i) =>
+          ...holes.across.map((z, i) =>
             bore(
               'mortised',
-              { guide: 'entry-edge', along: along + z, across: sink + found.inset },
+              { guide: 'entry-edge', along: along + z, across: sink + holes.inset },
               named(i),
             ),
           ),
@@ -248,7 +248,7 @@ export function withPegs<P extends { readonly tenonLength: Mm }>(
     },
     drawing(params, members) {
       const { views, dimensions } = kind.drawing(params, members);
-      const found = holesOf(params);
+      const holes = holesOf(params);
       if (params.pegs === 'pinned')
         return {
           views,
@@ -257,9 +257,9 @@ export function withPegs<P extends { readonly tenonLength: Mm }>(
             aside('bradLength', 'length of the brads', params.bradLength ?? 0),
           ],
         };
-      if (!found) return { views, dimensions };
+      if (!holes) return { views, dimensions };
       const { sink = 0 } = kind.seat(params);
-      const { diameter, inset, offset, across } = found;
+      const { diameter, inset, offset, across } = holes;
       const hole = (role: Outline['role'], x: Mm) =>
         across.map((z): Outline => ({ role, points: circle([x, z] as Vec2, diameter / 2) }));
       const pegs = [
@@ -416,7 +416,7 @@ function pegChecks(
 
 function pegAdvice(
   params: PegParams,
-  found: Holes | undefined,
+  holes: Holes | undefined,
   tenon: Pegged,
   { mortised }: Members,
   available: Available,
@@ -449,8 +449,8 @@ function pegAdvice(
         ]
       : [];
   }
-  if (!found) return [];
-  const { diameter, inset, offset, across } = found;
+  if (!holes) return [];
+  const { diameter, inset, offset, across } = holes;
   const beyond = tenon.length - inset - diameter / 2 + offset;
   return [
     told(

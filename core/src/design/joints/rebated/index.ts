@@ -247,10 +247,12 @@ export const rebated: JointKind<RebatedParams> = {
   advice(params, members, available): Advice[] {
     const { tenoned, mortised } = members;
     const { rebateWidth: rw, tenonLength: L } = params;
-    const own = blind.advice(asBlind(params), members, available).filter((a) => a.id !== 'corners');
+    const ownAdvice = blind
+      .advice(asBlind(params), members, available)
+      .filter((a) => a.id !== 'corners');
     const deep = mortised.thickness - floorOf(params);
     return [
-      ...own,
+      ...ownAdvice,
       {
         id: 'shoulders',
         dimension: 'rebateWidth',
@@ -313,8 +315,8 @@ export const rebated: JointKind<RebatedParams> = {
     const { tenonLength: L, rebateWidth: rw, faceShoulder: a } = params;
     const floor = floorOf(params);
     if (member === 'tenoned') {
-      const own = asBlind(params, piece.width);
-      const t = derive(own).tenonThickness;
+      const blindParams = asBlind(params, piece.width);
+      const t = derive(blindParams).tenonThickness;
       const rebate = grooveShape(piece, 'other', [floor, piece.thickness], rw);
       const hw = haunchOf(params);
       const { mustRemain, mustBeEmpty } = endShape(piece, spot, L, tonguesOf(params, piece));
@@ -323,7 +325,7 @@ export const rebated: JointKind<RebatedParams> = {
         mustRemain: difference(mustRemain, rebate),
         mustBeEmpty: union(mustBeEmpty, rebate),
         gauges: [
-          ...tenonGauges(own, piece, spot, { depth: (L - rw) / 2 }),
+          ...tenonGauges(blindParams, piece, spot, { depth: (L - rw) / 2 }),
           bar(
             'longShoulder',
             0,
@@ -336,23 +338,25 @@ export const rebated: JointKind<RebatedParams> = {
         ],
       };
     }
-    const own = asBlind(params);
+    const blindParams = asBlind(params);
     const rebate = grooveShape(piece, spot.edge, [floor, piece.thickness], rw);
     const { mustRemain, mustBeEmpty } = haunchOf(params)
       ? haunched.geometry(asHaunched(params), member, piece, spot)
-      : hollowShape(piece, spot, [hollowOf(own)]);
+      : hollowShape(piece, spot, [hollowOf(blindParams)]);
     const below = rw + (params.haunchClearance ?? 0);
     return {
       mustRemain: difference(mustRemain, rebate),
       mustBeEmpty: union(mustBeEmpty, rebate),
-      gauges: mortiseGauges(own, piece, spot, { depth: (below + derive(own).mortiseDepth) / 2 }),
+      gauges: mortiseGauges(blindParams, piece, spot, {
+        depth: (below + derive(blindParams).mortiseDepth) / 2,
+      }),
     };
   },
   features(params, members) {
     const { tenoned, mortised } = members;
     const { faceShoulder: a, tenonLength: L, rebateWidth } = params;
-    const own = asBlind(params);
-    const { tenonThickness: t } = derive(own);
+    const blindParams = asBlind(params);
+    const { tenonThickness: t } = derive(blindParams);
     const rebate = { form: 'rebate', floor: floorOf(params), width: rebateWidth } as const;
     const half = { form: 'tenon', stock: tenoned, edgeShoulder: 0, width: tenoned.width } as const;
     const hw = haunchOf(params);
@@ -402,8 +406,10 @@ export const rebated: JointKind<RebatedParams> = {
         },
       ],
       mortised: [
-        ...(hw ? haunched.features(asHaunched(params), members) : blind.features(own, members))
-          .mortised,
+        ...(hw
+          ? haunched.features(asHaunched(params), members)
+          : blind.features(blindParams, members)
+        ).mortised,
         {
           ...rebate,
           stock: mortised,
@@ -420,8 +426,8 @@ export const rebated: JointKind<RebatedParams> = {
   seat: (params) => blind.seat(asBlind(params)),
   fit: (params, members) => blind.fit(asBlind(params), members),
   drawing(params, members) {
-    const own = asBlind(params, members.tenoned.width);
-    const { wall: p, along } = derive(own);
+    const blindParams = asBlind(params, members.tenoned.width);
+    const { wall: p, along } = derive(blindParams);
     const { mortiseWidth: m, rebateWidth: rw } = params;
     const { thickness: T, width: W } = members.tenoned;
     const { thickness: S, length } = members.mortised;
@@ -443,7 +449,7 @@ export const rebated: JointKind<RebatedParams> = {
       hollows: [
         { x: [0, length], y: [floor, S], depth: [0, rw], ends: 'squared' },
         ...(hw ? [pocket] : []),
-        hollowOf(own),
+        hollowOf(blindParams),
       ],
       groove: { y: [floor, T], z: [W - rw, W] },
     });
@@ -451,7 +457,7 @@ export const rebated: JointKind<RebatedParams> = {
     return {
       views: sheet.views,
       dimensions: [
-        ...blindDimensions(own, members, sheet).filter((d) => !gone.has(d.id)),
+        ...blindDimensions(blindParams, members, sheet).filter((d) => !gone.has(d.id)),
         aside('mateWidth', 'mortise drawn for a width of', params.mateWidth),
         dimension('rebateWidth', 'rebate width', rw, 'section', [-rw, 0], [0, 0], -34),
         ...(hw

@@ -80,8 +80,8 @@ export function inRow(kind: JointKind, { count, pitch = 0, mirrored }: Row): Joi
   return {
     ...kind,
     problems(params, members, available, names) {
-      const own = kind.problems(params, members, available, names);
-      if (own.length) return own;
+      const ownProblems = kind.problems(params, members, available, names);
+      if (ownProblems.length) return ownProblems;
       const told = (dimension: string, value: Mm, bound: Mm, text: string) => [
         {
           path: 'pitch',
@@ -141,18 +141,18 @@ export function inRow(kind: JointKind, { count, pitch = 0, mirrored }: Row): Joi
       return kind.problems(nth(params, count - 1), members, available, names);
     },
     advice(params, members, available) {
-      const own = kind.advice(params, members, available);
-      if (count <= 1 || !(pitch > 0)) return own;
+      const ownAdvice = kind.advice(params, members, available);
+      if (count <= 1 || !(pitch > 0)) return ownAdvice;
       const [from, to] = extentOf(kind.features(params, members).mortised);
       const between = pitch - (to - from);
       const least = leastWoodIn(members.mortised);
-      if (between > least - 1e-6) return own;
+      if (between > least - 1e-6) return ownAdvice;
       const reason = say(
         'Between two of them only {between} of wood is left; less than {least} may split.',
         { between, least },
       );
       return [
-        ...own,
+        ...ownAdvice,
         {
           id: 'row',
           dimension: 'pitch',
@@ -165,13 +165,13 @@ export function inRow(kind: JointKind, { count, pitch = 0, mirrored }: Row): Joi
     geometry(params, member, piece, spot) {
       const first = kind.geometry(params, member, piece, spot);
       if (member === 'tenoned' || count <= 1 || !(pitch > 0)) return first;
-      const all = every(params).map((one) => kind.geometry(one, member, piece, spot));
+      const memberGeometries = every(params).map((one) => kind.geometry(one, member, piece, spot));
       const whole = pieceSolid(piece);
-      const gone = all.map(({ mustRemain }): Solid => difference(whole, mustRemain));
+      const gone = memberGeometries.map(({ mustRemain }): Solid => difference(whole, mustRemain));
       return {
         gauges: first.gauges,
         mustRemain: difference(whole, ...gone),
-        mustBeEmpty: union(...all.map(({ mustBeEmpty }) => mustBeEmpty)),
+        mustBeEmpty: union(...memberGeometries.map(({ mustBeEmpty }) => mustBeEmpty)),
       };
     },
     features(params, members) {
@@ -180,13 +180,13 @@ export function inRow(kind: JointKind, { count, pitch = 0, mirrored }: Row): Joi
       const rows = every(params).map((one) => kind.features(one, members).mortised);
       return {
         tenoned: first.tenoned,
-        mortised: rows.flatMap((own, i) =>
-          own.map((f) => ({
+        mortised: rows.flatMap((features, i) =>
+          features.map((f) => ({
             ...f,
             name: f.name ? `${nthOf(f.name, f.nth)},` : (CALLED[f.form] ?? f.form),
             nth: { at: i + 1, of: rows.length },
             ...(f.follows && {
-              follows: { ...f.follows, feature: f.follows.feature + i * own.length },
+              follows: { ...f.follows, feature: f.follows.feature + i * features.length },
             }),
           })),
         ),

@@ -142,8 +142,8 @@ function sheetViews(drawn: Drawn, { shown, low, high }: SheetFrame): JointView[]
     Math.max(from, 0, low + along) - along,
     Math.min(to - along, high),
   ];
-  const deep = (h: Hollow, at: Span): Vec2[] =>
-    rectangle(-Math.min(h.depth[1], V), at[0], -h.depth[0], at[1]);
+  const deep = (h: Hollow, span: Span): Vec2[] =>
+    rectangle(-Math.min(h.depth[1], V), span[0], -h.depth[0], span[1]);
   const face: JointView = {
     id: 'face',
     title: 'Reference face',

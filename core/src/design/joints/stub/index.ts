@@ -299,18 +299,20 @@ export const stub: JointKind<StubParams> = {
   geometry(params, member, piece, spot) {
     const D = depthOf(params);
     if (member === 'tenoned') {
-      const own = asBlind(params, piece);
-      const { wall: p } = derive(own);
+      const blindParams = asBlind(params, piece);
+      const { wall: p } = derive(blindParams);
       const groove = grooveShape(piece, 'other', [p, p + params.mortiseWidth], D);
-      const { mustRemain, mustBeEmpty } = endShape(piece, spot, own.tenonLength, [tongueOf(own)]);
+      const { mustRemain, mustBeEmpty } = endShape(piece, spot, blindParams.tenonLength, [
+        tongueOf(blindParams),
+      ]);
       return {
         mustRemain: difference(mustRemain, groove),
         mustBeEmpty: union(mustBeEmpty, groove),
-        gauges: tenonGauges(own, piece, spot),
+        gauges: tenonGauges(blindParams, piece, spot),
       };
     }
-    const own = asBlind(params, { width: D + 10 });
-    const { wall: p } = derive(own);
+    const blindParams = asBlind(params, { width: D + 10 });
+    const { wall: p } = derive(blindParams);
     const groove = grooveShape(piece, spot.edge, [p, p + params.mortiseWidth], D);
     return {
       mustRemain: difference(
@@ -318,14 +320,14 @@ export const stub: JointKind<StubParams> = {
         groove,
       ),
       mustBeEmpty: groove,
-      gauges: mortiseGauges({ ...own, position: piece.length / 2 }, piece, spot).filter((g) =>
-        ['mortiseWidth', 'mortiseDepth', 'wall'].includes(g.dimension),
+      gauges: mortiseGauges({ ...blindParams, position: piece.length / 2 }, piece, spot).filter(
+        (g) => ['mortiseWidth', 'mortiseDepth', 'wall'].includes(g.dimension),
       ),
     };
   },
   features(params, members) {
-    const own = asBlind(params, members.tenoned);
-    const { wall } = derive(own);
+    const blindParams = asBlind(params, members.tenoned);
+    const { wall } = derive(blindParams);
     const groove = {
       form: 'groove',
       wall,
@@ -335,7 +337,7 @@ export const stub: JointKind<StubParams> = {
     return {
       tenoned: [
         { ...groove, stock: members.tenoned, edge: 'other-edge' },
-        ...blind.features(own, members).tenoned.map((f) =>
+        ...blind.features(blindParams, members).tenoned.map((f) =>
           /** The groove has taken the far edge already: there is no edge cheek to cut. */
           f.form === 'tenon' ? { ...f, width: members.tenoned.width } : f,
         ),
@@ -354,17 +356,17 @@ export const stub: JointKind<StubParams> = {
     tenonWidth: tenoned.width - depthOf(params),
   }),
   drawing(params, members) {
-    const own = asBlind(params, members.tenoned);
-    const { wall: p, mortiseDepth: D } = derive(own);
+    const blindParams = asBlind(params, members.tenoned);
+    const { wall: p, mortiseDepth: D } = derive(blindParams);
     const y = [p, p + params.mortiseWidth] as const;
     const sheet = sheetOf({
       members,
       setBack: params.setBack,
       along: params.position,
       reach: params.tenonLength,
-      tongues: [tongueOf(own)],
+      tongues: [tongueOf(blindParams)],
       hollows: [{ x: [0, members.mortised.length], y, depth: [0, D], ends: 'squared' }],
-      groove: { y, z: [own.tenonWidth, members.tenoned.width] },
+      groove: { y, z: [blindParams.tenonWidth, members.tenoned.width] },
     });
     const names: Record<string, string> = {
       wall: 'near wall',
@@ -381,7 +383,7 @@ export const stub: JointKind<StubParams> = {
     return {
       views: sheet.views,
       dimensions: [
-        ...blindDimensions(own, members, sheet)
+        ...blindDimensions(blindParams, members, sheet)
           .filter((d) => kept.has(d.id))
           .map((d) => ({ ...d, name: names[d.id] ?? d.name })),
         aside('position', 'other part from layout end', params.position),

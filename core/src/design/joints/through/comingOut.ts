@@ -72,12 +72,12 @@ export function comingOut<P extends BlindParams, Q extends Omit<BlindParams, 'bo
       ];
     },
     advice(params, members, available) {
-      const own = kind
+      const ownAdvice = kind
         .advice(within(params, members), members, available)
         .filter((a) => !OF_THE_BOTTOM.has(a.id));
       const proud = proudOf(params, members);
       return [
-        ...own,
+        ...ownAdvice,
         {
           id: 'backing',
           dimension: 'proud',

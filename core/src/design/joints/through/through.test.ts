@@ -54,13 +54,15 @@ describe('the through joint', () => {
       fc.property(
         cases({ tenoned: 'bandsaw-flipped', corners: 'squared', kind: 'through' }),
         ({ job }) => {
-          const own: Members = {
+          const ownMembers: Members = {
             tenoned: pieceOf(job.parts[0]!, 'median'),
             mortised: pieceOf(job.parts[1]!, 'median'),
           };
-          const { params } = through.propose(own, available);
-          expect(through.problems(params, own, available, names).map((p) => p.path)).toEqual([]);
-          expect(params.tenonLength).toBeGreaterThan(own.mortised.width);
+          const { params } = through.propose(ownMembers, available);
+          expect(through.problems(params, ownMembers, available, names).map((p) => p.path)).toEqual(
+            [],
+          );
+          expect(params.tenonLength).toBeGreaterThan(ownMembers.mortised.width);
           expect(through.schema.validate(params).error).toBeUndefined();
         },
       ),

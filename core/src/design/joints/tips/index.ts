@@ -81,14 +81,14 @@ export function withTips<P extends BlindParams>(
     },
     advice(params, members, available) {
       const short = shortBy(params);
-      const own = kind.advice(params, members, available);
-      if (short === undefined) return own;
+      const ownAdvice = kind.advice(params, members, available);
+      if (short === undefined) return ownAdvice;
       const reason = say(
         'Its long cheek goes {L} in, its short one {inner}: with another like it from the side they meet without touching.',
         { L: params.tenonLength, inner: params.tenonLength - short },
       );
       return [
-        ...own,
+        ...ownAdvice,
         {
           id: 'tips',
           dimension: 'tenonLength',

@@ -135,8 +135,8 @@ const blindOf = (params: ThroughParams): BlindParams => asBlind(params, params.t
 
 /** The two ends of a mortise as they open towards the exit. */
 function flares(params: ThroughParams, { deep, flare }: Wedged, piece: Piece, spot: Spot): Solid[] {
-  const own = blindOf(params);
-  const { wall, mortiseLength } = derive(own);
+  const blind = blindOf(params);
+  const { wall, mortiseLength } = derive(blind);
   const [x, z] = [alongOf(piece, spot), intoOf(piece, spot)];
   const V = piece.width;
   const q = params.position;
@@ -185,10 +185,10 @@ export function withWedges<P extends ThroughParams & PassageParams>(
     schema: kind.schema.keys(KEYS as unknown as Joi.PartialSchemaMap<P>),
     optional: [...(kind.optional ?? []), ...(Object.keys(KEYS) as (keyof WedgeParams)[])],
     problems(params, members, available, names) {
-      const found = wedgesOf(params);
-      const own = kind.problems(params, members, available, names);
-      if (!found) return own;
-      const { kerf, stop, thickness, deep, flare, hole } = found;
+      const wedges = wedgesOf(params);
+      const ownProblems = kind.problems(params, members, available, names);
+      if (!wedges) return ownProblems;
+      const { kerf, stop, thickness, deep, flare, hole } = wedges;
       const V = members.mortised.width;
       const tenons = each(params);
       const starts = tenons.map(({ position }) => position);
@@ -199,7 +199,7 @@ export function withWedges<P extends ThroughParams & PassageParams>(
         ...starts.map((q) => Math.min(...starts.filter((other) => other > q + 1e-6)) - q - l),
       );
       return [
-        ...own,
+        ...ownProblems,
         ...failing(
           [
             positive('tenoned', 'wedgeKerf', 'saw cut for the wedge', kerf),
@@ -313,13 +313,13 @@ export function withWedges<P extends ThroughParams & PassageParams>(
       ];
     },
     advice(params, members, available): Advice[] {
-      const found = wedgesOf(params);
-      const own = kind.advice(params, members, available);
-      if (!found) return own;
-      const { kerf, stop, thickness, flare, deep } = found;
+      const wedges = wedgesOf(params);
+      const ownAdvice = kind.advice(params, members, available);
+      if (!wedges) return ownAdvice;
+      const { kerf, stop, thickness, flare, deep } = wedges;
       const slope = (Math.atan2(flare, deep) * 180) / Math.PI;
       return [
-        ...own,
+        ...ownAdvice,
         {
           id: 'wedge',
           dimension: 'wedgeThickness',
@@ -366,17 +366,17 @@ export function withWedges<P extends ThroughParams & PassageParams>(
     },
     geometry(params, member, piece, spot) {
       const whole = kind.geometry(params, member, piece, spot);
-      const found = wedgesOf(params);
-      if (!found) return whole;
+      const wedges = wedgesOf(params);
+      if (!wedges) return whole;
       const x = alongOf(piece, spot);
-      const foot = params.tenonLength - found.stop;
-      const cuts = cutsOf(each(params), found.kerf);
+      const foot = params.tenonLength - wedges.stop;
+      const cuts = cutsOf(each(params), wedges.kerf);
       const holes =
-        found.hole && member === 'tenoned'
+        wedges.hole && member === 'tenoned'
           ? cuts.map((z): Solid =>
               prismAlong(
                 'y',
-                circle([z + found.kerf / 2, x(foot)], found.hole / 2),
+                circle([z + wedges.kerf / 2, x(foot)], wedges.hole / 2),
                 0,
                 piece.thickness,
               ),
@@ -384,12 +384,12 @@ export function withWedges<P extends ThroughParams & PassageParams>(
           : [];
       const gone =
         member === 'mortised'
-          ? each(params).flatMap((one) => flares(one, found, piece, spot))
+          ? each(params).flatMap((throughParams) => flares(throughParams, wedges, piece, spot))
           : cuts.map((z): Solid => {
               const outline = [
                 [z, x(0)],
-                [z + found.kerf, x(0)],
-                [z + found.kerf, x(foot)],
+                [z + wedges.kerf, x(0)],
+                [z + wedges.kerf, x(foot)],
                 [z, x(foot)],
               ] as Vec2[];
               return prismAlong('y', anticlockwise(outline), 0, piece.thickness);
@@ -407,13 +407,13 @@ export function withWedges<P extends ThroughParams & PassageParams>(
     },
     features(params, members) {
       const { tenoned, mortised } = kind.features(params, members);
-      const found = wedgesOf(params);
-      if (!found) return { tenoned, mortised };
-      const depth = params.tenonLength - found.stop;
-      const cuts = cutsOf(each(params), found.kerf);
-      const holes = found.hole
+      const wedges = wedgesOf(params);
+      if (!wedges) return { tenoned, mortised };
+      const depth = params.tenonLength - wedges.stop;
+      const cuts = cutsOf(each(params), wedges.kerf);
+      const holes = wedges.hole
         ? cuts.map((near, i) =>
-            reliefOf(members.tenoned, depth, near + found.kerf / 2, found.hole, i),
+            reliefOf(members.tenoned, depth, near + wedges.kerf / 2, wedges.hole, i),
           )
         : [];
       return {
@@ -428,7 +428,7 @@ export function withWedges<P extends ThroughParams & PassageParams>(
             stock: members.tenoned,
             across: 'width',
             wall: near,
-            width: found.kerf,
+            width: wedges.kerf,
             depth,
             follows: holes.length
               ? {
@@ -440,16 +440,16 @@ export function withWedges<P extends ThroughParams & PassageParams>(
         ],
         mortised: [
           ...mortised,
-          ...each(params).map((one, i): FlareFeature => ({
+          ...each(params).map((throughParams, i): FlareFeature => ({
             form: 'flare',
             ...(mortised[i]!.name && { name: mortised[i]!.name }),
             stock: members.mortised,
-            wall: derive(blindOf(one)).wall,
+            wall: derive(blindOf(throughParams)).wall,
             width: params.mortiseWidth,
-            start: one.position,
-            length: derive(blindOf(one)).mortiseLength,
-            opening: found.flare,
-            depth: found.deep,
+            start: throughParams.position,
+            length: derive(blindOf(throughParams)).mortiseLength,
+            opening: wedges.flare,
+            depth: wedges.deep,
             follows: { feature: i, words: 'The ends are flared once the mortise is through.' },
           })),
         ],
@@ -457,9 +457,9 @@ export function withWedges<P extends ThroughParams & PassageParams>(
     },
     drawing(params, members) {
       const { views, dimensions } = kind.drawing(params, members);
-      const found = wedgesOf(params);
-      if (!found) return { views, dimensions };
-      const { kerf, stop, thickness, deep, flare } = found;
+      const wedges = wedgesOf(params);
+      if (!wedges) return { views, dimensions };
+      const { kerf, stop, thickness, deep, flare } = wedges;
       const V = members.mortised.width;
       const { along, mortiseLength } = derive(blindOf(params));
       const L = params.tenonLength;
@@ -507,7 +507,7 @@ export function withWedges<P extends ThroughParams & PassageParams>(
           aside('wedgeKerf', 'saw cut for the wedge', kerf),
           aside('wedgeThickness', 'wedge at the exit', thickness),
           aside('flareDepth', 'mortise flared over', deep),
-          aside('reliefHole', 'relief hole at the foot of each cut', found.hole),
+          aside('reliefHole', 'relief hole at the foot of each cut', wedges.hole),
         ],
       };
     },

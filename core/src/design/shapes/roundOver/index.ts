@@ -49,8 +49,10 @@ function along(
         anticlockwise(
           points.map(([y, z]): Vec2 => [face ? thickness - y : y, edge ? width - z : z]),
         );
-      const all = prismAlong('x', at(waste), -OUT, length + OUT);
-      return stays ? difference(all, prismAlong('x', at(stays), -2 * OUT, length + 2 * OUT)) : all;
+      const solid = prismAlong('x', at(waste), -OUT, length + OUT);
+      return stays
+        ? difference(solid, prismAlong('x', at(stays), -2 * OUT, length + 2 * OUT))
+        : solid;
     }),
   );
 }

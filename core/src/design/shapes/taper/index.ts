@@ -116,7 +116,7 @@ export const taper: ShapeKind = {
   },
   gear: (_, part, shop) => {
     const saw = toolsOf(shop, 'table-saw').find(
-      (own) => own.maxBladeHeight >= part.thickness + ABOVE,
+      (tableSaw) => tableSaw.maxBladeHeight >= part.thickness + ABOVE,
     );
     return saw ? [saw.name, 'Taper jig'] : [];
   },

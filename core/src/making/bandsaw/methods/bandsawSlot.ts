@@ -118,7 +118,7 @@ export const bandsawSlot: Method<SlotFeature> = {
       ],
     };
     const [chopped] = handSlot.setups(feature, shop, context) as [Setup];
-    const [all] = chopped.passes as [Pass];
+    const [chopping] = chopped.passes as [Pass];
     return [
       sawn,
       {
@@ -131,7 +131,7 @@ export const bandsawSlot: Method<SlotFeature> = {
         cuts: 1,
         passes: [
           {
-            ...all,
+            ...chopping,
             words: say(
               'Chop what stands between the kerfs from both sides, down to the knife line',
             ),

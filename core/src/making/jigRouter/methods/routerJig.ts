@@ -254,17 +254,17 @@ function refuse(
 ): Refusal[] {
   const router = toolsOf(shop, 'router')[0];
   const jig = toolsOf(shop, 'mortising-jig')[0];
-  const found: Refusal[] = [];
+  const refusals: Refusal[] = [];
   if (!router)
-    found.push(
+    refusals.push(
       missing(
         'router',
         'The chest has no plunge router. Add one, or square the mortise out by hand.',
       ),
     );
   if (!jig)
-    found.push(missing('mortising jig', 'The chest has no mortising jig with stops. Add one.'));
-  if (!router || !jig) return found;
+    refusals.push(missing('mortising jig', 'The chest has no mortising jig with stops. Add one.'));
+  if (!router || !jig) return refusals;
   const { width: m, depth: D, stock } = feature;
   const gear = gearOf(feature, shop);
   if (!gear) {
@@ -272,7 +272,7 @@ function refuse(
     const reach = Math.max(0, ...narrow.map((c) => c.cuttingLength));
     const least = Math.min(...toolsOf(shop, 'router-cutter').map((c) => c.diameter));
     if (!narrow.length)
-      found.push({
+      refusals.push({
         path: 'mortiseWidth',
         dimension: 'mortise width',
         value: m,
@@ -283,7 +283,7 @@ function refuse(
         ),
       });
     else if (reach < D - SAME)
-      found.push(
+      refusals.push(
         ...over(
           D,
           reach,
@@ -293,7 +293,7 @@ function refuse(
         ),
       );
     else
-      found.push({
+      refusals.push({
         path: 'mortiseWidth',
         dimension: 'mortise width',
         value: m,
@@ -302,10 +302,10 @@ function refuse(
           { m },
         ),
       });
-    return found;
+    return refusals;
   }
   const held = heldAs(feature, gear, shop);
-  found.push(
+  refusals.push(
     ...over(
       D,
       router.plungeTravel,
@@ -342,7 +342,7 @@ function refuse(
   );
   const faces = facesOf(feature, gear.cutter.diameter, shop);
   if (faces.length > 1)
-    found.push(
+    refusals.push(
       ...tooClose(
         [faces.at(-1)!, faces[0]!],
         m,
@@ -351,9 +351,9 @@ function refuse(
         'mortise width',
       ),
     );
-  found.push(...pastEnd(feature));
+  refusals.push(...pastEnd(feature));
   if (feature.ends === 'fitted' && m - gear.cutter.diameter > SAME)
-    found.push({
+    refusals.push({
       path: 'mortiseWidth',
       dimension: 'mortise width',
       value: m,
@@ -367,11 +367,11 @@ function refuse(
     occurrences.map((o) => stopSide(mortiseLies(feature.into), o, jig.faceSide)),
   ))
     if (jig.endStops !== 'both' && jig.endStops !== side)
-      found.push(
+      refusals.push(
         missing(
           'end stop',
           `The layout end falls on the ${side}; the jig’s end stop is on the ${jig.endStops}. Clamp one on the ${side} for these pieces.`,
         ),
       );
-  return found;
+  return refusals;
 }

@@ -179,8 +179,9 @@ function stackIn({ width }: Pick<GrooveFeature, 'width'>, shop: Shop) {
   for (const stack of toolsOf(shop, 'stack')) {
     const whole = makeUp(stack, Math.min(width, saw.widestStack), 'down');
     const exact = whole && width - whole.value < SAME ? whole : undefined;
-    const made = exact ?? makeUp(stack, Math.min(width - LEAST_MOVE, saw.widestStack), 'down');
-    if (made) return { saw, stack, made };
+    const stackMakeUp =
+      exact ?? makeUp(stack, Math.min(width - LEAST_MOVE, saw.widestStack), 'down');
+    if (stackMakeUp) return { saw, stack, made: stackMakeUp };
   }
   return undefined;
 }
@@ -223,8 +224,8 @@ export const stackGroove: Method<GrooveFeature> = {
     ];
   },
   setups(feature, shop, context) {
-    const found = stackIn(feature, shop)!;
-    return [grooveSetup(stackGroove, feature, found.saw, asArbor(found), shop, context)];
+    const stack = stackIn(feature, shop)!;
+    return [grooveSetup(stackGroove, feature, stack.saw, asArbor(stack), shop, context)];
   },
 };
 

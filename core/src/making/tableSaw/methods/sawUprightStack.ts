@@ -18,8 +18,8 @@ function stackOver(
   const widest = toolsOf(shop, 'table-saw')[0]?.widestStack ?? 0;
   return toolsOf(shop, 'stack')
     .flatMap((stack) => {
-      const made = makeUp({ ...stack, shims: [] }, width, 'up');
-      return made && made.value <= widest ? [{ stack, made }] : [];
+      const stackMakeUp = makeUp({ ...stack, shims: [] }, width, 'up');
+      return stackMakeUp && stackMakeUp.value <= widest ? [{ stack, made: stackMakeUp }] : [];
     })
     .at(0);
 }
