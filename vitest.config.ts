@@ -11,6 +11,8 @@ export default defineConfig({
      * takes longer than most tests.
      */
     isolate: false,
+    /** A test that ran no assertion has shown nothing. */
+    expect: { requireAssertions: true },
     testTimeout: 120_000,
     hookTimeout: 60_000,
   },

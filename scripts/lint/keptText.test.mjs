@@ -1,9 +1,10 @@
 import { RuleTester } from 'eslint';
-import { describe, it } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import { keptText } from './keptText.mjs';
 
 RuleTester.describe = describe;
-RuleTester.it = it;
+/** The tester throws where code is told otherwise than it should be. */
+RuleTester.it = (code, told) => it(code, () => expect(told).not.toThrow());
 
 const rule = new RuleTester({
   languageOptions: { parserOptions: { ecmaFeatures: { jsx: true } } },

@@ -98,8 +98,9 @@ describe('what cards say of hazards', () => {
     for (const { setup, cautions } of cards) {
       const text = (id: string) => cautions.find((c) => c.hazard === id)?.text;
       const value = (id: string) => setup.figures.find((f) => f.id === id)?.set.value;
-      if (setup.carrier === 'upright-jig')
-        expect(text('blade-bare')!.lengths['height']).toBe(value('blade-height'));
+      const isInJig = setup.carrier === 'upright-jig';
+      const height = text('blade-bare')?.lengths['height'];
+      expect(isInJig && height).toBe(isInJig && value('blade-height'));
       const cutter = TEST_SHOP.tools.find((t) => t.id === setup.cutter);
       if (cutter?.kind !== 'router-cutter' && cutter?.kind !== 'paired-cutters') continue;
       expect(Number(/at most (\d+)/.exec(text('speed')!.text)![1])).toBeLessThanOrEqual(

@@ -448,7 +448,8 @@ class Windows {
     const own = this.tabs[index]!;
     for (const field of FIELDS) {
       if (after.now![field] === own.now![field]) continue;
-      if (again) expect(this.touched[index], `undo in window ${index}`).toContain(field);
+      const isKnown = !again || this.touched[index]!.has(field);
+      expect(isKnown, `undo in window ${index} of ${field}`).toBe(true);
       this.touched[index]!.add(field);
       const { made, over } = this.acts[index]!.get(field) ?? { made: [], over: [] };
       const seen = new Set([...over, own.now![field], own.base![field]]);

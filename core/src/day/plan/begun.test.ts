@@ -27,16 +27,16 @@ describe('a job that is begun', () => {
         const order = orderOf(plan);
         expect([...order].sort()).toEqual([...ids].sort());
         expect(plan.circle).toBeUndefined();
-        if (!begun.every((id) => ids.indexOf(id) < begun.length))
-          expect(order.slice(0, begun.length)).toEqual(begun);
+        const areFirst = begun.every((id) => ids.indexOf(id) < begun.length);
+        expect(areFirst ? begun : order.slice(0, begun.length)).toEqual(begun);
         for (const id of order.slice(begun.length))
           for (const before of rules.get(id)!)
             expect(order.indexOf(before)).toBeLessThan(order.indexOf(id));
         /** Never much slower than to go on with the rest as it was. */
         const asItWas = with_({ begun, order: [...begun, ...ids] });
         expect(plan.minutes).toBeLessThanOrEqual(asItWas.minutes + 1e-6);
-        if (plan.minutes === asItWas.minutes) expect(order).toEqual(orderOf(asItWas));
-        else expect(plan.minutes).toBeLessThan(asItWas.minutes - 5);
+        const isAsItWas = order.join() === orderOf(asItWas).join();
+        expect(isAsItWas || plan.minutes < asItWas.minutes - 5).toBe(true);
         /** Nothing is moved before it any more. */
         const [then] = order.slice(begun.length);
         const moved = with_({ begun, order: [then!, ...order] });

@@ -117,8 +117,8 @@ describe('a tenon that came too thin (common practice)', () => {
       true,
     ]);
     /** Nearer to its middle on either wall. */
-    const fence = narrower.figures.find(({ name }) => name === 'Fence');
-    if (fence?.was !== undefined) expect(fence.now - fence.was).toBeCloseTo((8 - width) / 2, 6);
+    const fence = narrower.figures.find(({ name }) => name === 'Fence')!;
+    expect(fence.now - fence.was!).toBeCloseTo((8 - width) / 2, 6);
     /**
      * Routed, by the next one down that is proved: the guide to the far wall comes nearer by half
      * of it.

@@ -100,8 +100,8 @@ describe('a shop whose tools aren’t what it believes', () => {
       judge(known!);
       expect(wrongAtFirst(known!)).toBe(0);
       /** A screw and a lean of so little seldom make a size wrong by themselves. */
-      if (secret === 'sizes' || secret === 'zeros')
-        expect(wrongAtFirst(believed!)).toBeGreaterThan(2);
+      const isLie = secret === 'sizes' || secret === 'zeros';
+      expect(isLie ? wrongAtFirst(believed!) : Infinity).toBeGreaterThan(2);
     },
   );
 });

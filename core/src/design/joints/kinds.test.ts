@@ -38,8 +38,8 @@ describe.each(JOINT_KINDS.map((kind): [string, JointKind] => [kind.id, kind]))('
           if (d.view !== 'margin') {
             expect(views.map((v) => v.id)).toContain(d.view);
             const drawn = Math.hypot(d.to[0] - d.from[0], d.to[1] - d.from[1]);
-            if (!['position', 'centre'].includes(d.id))
-              expect([d.id, drawn]).toEqual([d.id, expect.closeTo(Math.abs(d.value), 9)]);
+            const along = ['position', 'centre'].includes(d.id) ? drawn : Math.abs(d.value);
+            expect([d.id, drawn]).toEqual([d.id, expect.closeTo(along, 9)]);
           }
           const typed = typedOver(kind, params, members, d.id, d.value + 0.25);
           const now = kind.drawing(typed, members).dimensions.find((x) => x.id === d.id);
@@ -142,6 +142,7 @@ describe.each(JOINT_KINDS.map((kind): [string, JointKind] => [kind.id, kind]))('
   it('every choice can be made and lands in what the schema takes', () => {
     fc.assert(
       fc.property(possible(id), ({ params, members }) => {
+        expect(kind.schema.validate(params).error).toBeUndefined();
         for (const choice of kind.choices)
           for (const { value } of choice.options) {
             const chosen = kind.withChoice(params, choice.id, value, members, available);

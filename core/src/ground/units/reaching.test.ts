@@ -30,8 +30,8 @@ describe('a scale with a zero of its own', () => {
           expect(Math.abs(reading / graduation - Math.round(reading / graduation))).toBeLessThan(
             1e-4,
           );
-          if (way === 'up') expect(error).toBeLessThan(graduation * 1e-5);
-          if (way === 'down') expect(error).toBeGreaterThan(-graduation * 1e-5);
+          const beyond = { up: error, down: -error, nearest: 0 }[way];
+          expect(beyond).toBeLessThan(graduation * 1e-5);
         },
       ),
       RUNS,

@@ -105,8 +105,8 @@ describe.each(['saw-upright-flipped', 'bandsaw-flipped'] as const)(
             expect(params.tenonLength - depth.value).toBeLessThan(0.51);
           }
           const close = (name: string, wanted: number, bare: boolean) => {
-            if (bare) expect(landed[name]).toBeUndefined();
-            else expect(Math.abs(landed[name]! - wanted)).toBeLessThan(HUNDREDTH);
+            expect(landed[name] === undefined).toBe(bare);
+            expect(Math.abs((landed[name] ?? wanted) - wanted)).toBeLessThan(HUNDREDTH);
           };
           close('near cheek', a, a < 1e-6);
           close('far cheek', a + t, T - a - t < 1e-6);

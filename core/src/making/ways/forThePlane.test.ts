@@ -47,8 +47,9 @@ describe('tenons left fat for the plane', () => {
             );
             expect(setupsOf({ cards }).indexOf(planed[0]!.setup)).toBeGreaterThan(last);
             const line = (id: string) => planed[0]!.setup.figures.find((f) => f.id === id)?.value;
-            if (a > planeAllowance) expect(line('near-cheek')).toBeCloseTo(a, 9);
-            if (T - a - t > planeAllowance) expect(line('far-cheek')).toBeCloseTo(a + t, 9);
+            expect(a > planeAllowance ? line('near-cheek') : a).toBeCloseTo(a, 9);
+            const far = T - a - t > planeAllowance ? line('far-cheek') : a + t;
+            expect(far).toBeCloseTo(a + t, 9);
             /**
              * Without the plane the tenon is too thick by what was left: the machine's own figures
              * say so.

@@ -158,8 +158,8 @@ describe('what is found by measuring', () => {
         number,
       ];
       /** The sled’s stop stands at its fence; a block stands before all of the end. */
-      if (method === 'sled-shoulders') expect(atGauge).toBeCloseTo(0, 9);
-      else expect(Math.min(atGauge, ahead)).toBeCloseTo(0, 9);
+      const touching = method === 'sled-shoulders' ? atGauge : Math.min(atGauge, ahead);
+      expect(touching).toBeCloseTo(0, 9);
       expect(Math.abs(ahead - atGauge)).toBeCloseTo(
         rail.width * Math.sin((0.3 * Math.PI) / 180),
         9,
