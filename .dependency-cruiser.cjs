@@ -32,6 +32,7 @@ const HOUSE = {
     'floor',
     'rescue',
   ],
+  wire: [],
 };
 const WINGS = Object.keys(HOUSE);
 const isNoTest = { pathNot: '\\.test\\.ts$' };

@@ -3,7 +3,7 @@ import { fileURLToPath } from 'node:url';
 import { describe, expect, it } from 'vitest';
 
 const ROOT = fileURLToPath(new URL('../..', import.meta.url));
-const WINGS = ['ground', 'shop', 'design', 'making', 'quick', 'exchange', 'day'];
+const WINGS = ['ground', 'shop', 'design', 'making', 'quick', 'exchange', 'day', 'wire'];
 
 const NAMED = /(?:import|export) (?:type )?\{([^}]*)\} from '([^']+)'/g;
 

@@ -7,10 +7,11 @@ import {
 } from 'node:crypto';
 import { promisify } from 'node:util';
 import { ZxcvbnFactory } from '@zxcvbn-ts/core';
+import { LIMITS } from '@velk/core/ground';
 import { adjacencyGraphs, dictionary } from '@zxcvbn-ts/language-common';
 
 /** Letters of a passphrase: OWASP ASVS 4.0.3, 2.1.1 and 2.1.2. */
-export const PASSPHRASE_LETTERS = { least: 12, most: 128 } as const;
+export const PASSPHRASE_LETTERS = { least: 12, most: LIMITS.passphrase } as const;
 
 /** Work for each guess: OWASP Password Storage Cheat Sheet, scrypt with N = 2^17, r = 8, p = 1. */
 const COST = { N: 2 ** 17, r: 8, p: 1, maxmem: 256 * 1024 * 1024 };

@@ -2,19 +2,14 @@ import { request, type Server } from 'node:http';
 import { pino } from 'pino';
 import type { DataSource } from 'typeorm';
 import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, it } from 'vitest';
+import type { Door, Session } from '@velk/core/wire';
 import { hashOf } from '../access/passphrase.ts';
-import {
-  accessStore,
-  LIFE,
-  LOCK,
-  type AccessStore,
-  type Door,
-  type Session,
-} from '../store/access.ts';
+import { accessStore, LIFE, LOCK, type AccessStore } from '../store/access.ts';
 import { openStore } from '../store/dataSource.ts';
 import { loadDemo } from '../store/demo.ts';
 import { jobStore } from '../store/jobs.ts';
 import { shopStore } from '../store/shops.ts';
+import { wrongIn } from '../testing/answers.ts';
 import { newDatabase } from '../testing/database.ts';
 import { listening } from '../testing/listening.ts';
 import { startPool } from '../work/pool.ts';
@@ -91,6 +86,7 @@ function browser(door: Door) {
     const set = answer.headers.get('set-cookie');
     if (set) cookie = set.split(';')[0]!;
     const told = (await answer.json()) as { title?: string; countersign?: string };
+    expect(wrongIn(method, path, answer.status, told)).toEqual([]);
     countersign = told.countersign ?? countersign;
     return { status: answer.status, set, headers: answer.headers, body: told };
   };

@@ -8,19 +8,13 @@ import {
   type Response,
 } from 'express';
 import { rateLimit } from 'express-rate-limit';
+import type { Door, Network, Session } from '@velk/core/wire';
 import { hashOf, isPassphrase, weaknessOf } from '../access/passphrase.ts';
-import { LIFE, type AccessStore, type Door, type Session } from '../store/access.ts';
+import { LIFE, type AccessStore } from '../store/access.ts';
 import type { Pool } from '../work/pool.ts';
+import type { Answering } from './answering.ts';
 import { sendProblem } from './problem.ts';
 import { readJson, validated } from './validated.ts';
-
-/** How other machines reach this one. */
-export interface Network {
-  readonly addresses: readonly string[];
-  readonly fingerprint: string;
-  /** Fingerprint of the authority that a device takes in. */
-  readonly authority: string;
-}
 
 /**
  * Where this server lets people in: at the machine with a key that it prints, from the network by
@@ -150,7 +144,7 @@ export function entrance({ door, key, network }: Entrance, store: AccessStore, p
   });
   router.use(readJson('4kb'));
 
-  router.get('/', async (req, res) => {
+  router.get('/', async (req, res: Answering<'GET /api/access'>) => {
     const session = await sessionOf(req);
     if (!session && !showsKey(req)) return void res.json({ door, in: false });
     const { hash, lockedUntil } = await store.passphrase();
@@ -166,7 +160,7 @@ export function entrance({ door, key, network }: Entrance, store: AccessStore, p
 
   /** A key can't be guessed, and whoever sends wrong ones must not keep the owner out. */
   const limits = door === 'network' ? [limit] : [];
-  router.post('/', ...limits, async (req, res) => {
+  router.post('/', ...limits, async (req, res: Answering<'POST /api/access'>) => {
     const said = await validated('letIn', req, res, pool);
     if (!said || !(await inTurn(() => knows(said, req, res)))) return;
     const { token, countersign } = await store.letIn(door, said.device);
@@ -174,38 +168,53 @@ export function entrance({ door, key, network }: Entrance, store: AccessStore, p
     res.status(201).json({ door, in: true, countersign });
   });
 
-  router.delete('/', guard, async (req, res) => {
+  router.delete('/', guard, async (req, res: Answering<'DELETE /api/access'>) => {
     if (res.locals.session) await store.end(res.locals.session.id);
     res.clearCookie(cookieOf(req), options);
     res.json({ door, in: false });
   });
 
-  router.get('/devices', guard, async (_req, res) => {
+  router.get('/devices', guard, async (_req, res: Answering<'GET /api/access/devices'>) => {
     const own = (id: string) => id === res.locals.session?.id;
     res.json((await store.devices()).filter(({ id }) => door === 'machine' || own(id)));
   });
 
-  router.delete('/devices/:id', guard, atTheMachine, async (req, res) => {
-    const id = String(req.params['id']);
-    if (!/^[\da-f-]{36}$/.test(id) || !(await store.end(id)))
-      return sendProblem(res, 404, 'There is no such device that is let in.');
-    res.json(await store.devices());
-  });
+  router.delete(
+    '/devices/:id',
+    guard,
+    atTheMachine,
+    async (req, res: Answering<'DELETE /api/access/devices/{id}'>) => {
+      const id = String(req.params['id']);
+      if (!/^[\da-f-]{36}$/.test(id) || !(await store.end(id)))
+        return sendProblem(res, 404, 'There is no such device that is let in.');
+      res.json(await store.devices());
+    },
+  );
 
-  router.put('/passphrase', guard, atTheMachine, async (req, res) => {
-    const said = await validated('passphrase', req, res, pool);
-    if (!said) return;
-    const message = weaknessOf(said.passphrase);
-    if (message)
-      return sendProblem(res, 422, message, { errors: [{ path: 'passphrase', message }] });
-    await store.setPassphrase(await inTurn(() => hashOf(said.passphrase)));
-    res.json({ door, in: true });
-  });
+  router.put(
+    '/passphrase',
+    guard,
+    atTheMachine,
+    async (req, res: Answering<'PUT /api/access/passphrase'>) => {
+      const said = await validated('passphrase', req, res, pool);
+      if (!said) return;
+      const message = weaknessOf(said.passphrase);
+      if (message)
+        return sendProblem(res, 422, message, { errors: [{ path: 'passphrase', message }] });
+      await store.setPassphrase(await inTurn(() => hashOf(said.passphrase)));
+      res.json({ door, in: true });
+    },
+  );
 
-  router.delete('/lock', guard, atTheMachine, async (_req, res) => {
-    await store.unlock();
-    res.json({ door, in: true });
-  });
+  router.delete(
+    '/lock',
+    guard,
+    atTheMachine,
+    async (_req, res: Answering<'DELETE /api/access/lock'>) => {
+      await store.unlock();
+      res.json({ door, in: true });
+    },
+  );
 
   return { guard, router };
 }

@@ -11,16 +11,19 @@ import type { JobFile } from '@velk/core/exchange';
 import type { Plan } from '@velk/core/day';
 import type { Shop } from '@velk/core/shop';
 import { FUZZ_RUNS, spoiled, watch } from '@velk/core/testing';
+import { ENDPOINTS, type StoredJob } from '@velk/core/wire';
 import { openStore } from '../store/dataSource.ts';
 import { loadDemo, readDemo } from '../store/demo.ts';
-import { jobStore, type StoredJob } from '../store/jobs.ts';
+import { jobStore } from '../store/jobs.ts';
 import { shopStore } from '../store/shops.ts';
+import { wrongIn } from '../testing/answers.ts';
 import { newDatabase } from '../testing/database.ts';
 import { servedAtTheMachine } from '../testing/listening.ts';
 import { startPool } from '../work/pool.ts';
 import { publishedSchema } from './openapi.ts';
 
 const KEY = 'the key of these tests';
+const NOWHERE = '6f1c1f2e-7b1d-4f0a-9a51-0c6d1c9e2b11';
 let source: DataSource;
 let server: Server;
 let base: string;
@@ -83,11 +86,15 @@ const call = async <T>(
     },
     ...(body !== undefined && { body: typeof body === 'string' ? body : JSON.stringify(body) }),
   });
+  const { status } = response;
+  const text = await response.text();
+  const told: unknown = text ? JSON.parse(text) : undefined;
+  expect(wrongIn(method, path, status, told)).toEqual([]);
   return {
-    status: response.status,
+    status,
     headers: response.headers,
     type: response.headers.get('content-type') ?? '',
-    body: (await response.json()) as T & {
+    body: told as T & {
       title?: string;
       errors?: { path: string; message: string }[];
       current?: StoredJob;
@@ -508,6 +515,15 @@ describe('fuzz: the API', () => {
   });
 });
 
+describe('addresses', () => {
+  it.each(Object.keys(ENDPOINTS))('%s answers by its shapes, whatever is asked', async (name) => {
+    const [method, path] = name.split(' ') as [string, string];
+    const address = path.replace('{id}', NOWHERE).replace('{version}', '1');
+    const { body } = await call(method, address, method === 'GET' ? undefined : {});
+    expect(body?.title).not.toBe('There is nothing at this address.');
+  });
+});
+
 describe('planning', () => {
   it('plans a job file without storing it, proof included', async () => {
     const before = (await call<unknown[]>('GET', '/api/jobs')).body.length;
@@ -521,9 +537,18 @@ describe('planning', () => {
   });
 
   it('publishes an OpenAPI document and a JSON Schema that the demo fits and a broken file does not', async () => {
-    const { body } = await call<{ openapi: string; paths: object }>('GET', '/api/openapi.json');
+    const { body } = await call<{
+      openapi: string;
+      paths: object;
+      components: { schemas: object };
+    }>('GET', '/api/openapi.json');
     expect(body.openapi).toBe('3.1.0');
-    expect(Object.keys(body.paths)).toContain('/api/plan');
+    const told = Object.entries(body.paths).flatMap(([path, methods]) =>
+      Object.keys(methods as object).map((method) => `${method.toUpperCase()} ${path}`),
+    );
+    expect(told.sort()).toEqual(Object.keys(ENDPOINTS).sort());
+    const links = JSON.stringify(body).match(/(?<="\$ref":"#\/components\/schemas\/)[^"]+/g)!;
+    expect(Object.keys(body.components.schemas)).toEqual(expect.arrayContaining(links));
     const published = JSON.parse(
       readFileSync(
         new URL('../../../docs/formats/velk-job-2.schema.json', import.meta.url),

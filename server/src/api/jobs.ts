@@ -9,6 +9,7 @@ import type { ShopStore } from '../store/shops.ts';
 import type { Queue } from '../work/queue.ts';
 import { CORE } from '../work/core.ts';
 import type { Pool } from '../work/pool.ts';
+import type { Answering } from './answering.ts';
 import { leaving } from './leaving.ts';
 import { sendProblem } from './problem.ts';
 import type { Uses } from './uses.ts';
@@ -64,12 +65,12 @@ const askingFor =
 
 /** Every job of the shop, and one more of them. */
 function listRoutes(router: Router, { jobs, shops, pool, ahead }: JobParts, who: Who): void {
-  router.get('/', async (_req, res) => {
+  router.get('/', async (_req, res: Answering<'GET /api/jobs'>) => {
     const shop = await shops.first();
     res.json(shop ? await jobs.list(shop.id, CORE) : []);
   });
 
-  router.post('/', async (req, res) => {
+  router.post('/', async (req, res: Answering<'POST /api/jobs'>) => {
     const body = await validated('create', req, res, pool);
     if (!body || troubled(body.job, res)) return;
     const storedJob = await jobs.create((await shops.there()).id, body.job, await who(req, res));
@@ -77,7 +78,7 @@ function listRoutes(router: Router, { jobs, shops, pool, ahead }: JobParts, who:
     res.status(201).json(storedJob);
   });
 
-  router.post('/import', async (req, res) => {
+  router.post('/import', async (req, res: Answering<'POST /api/jobs/import'>) => {
     const file = await validated('file', req, res, pool);
     if (!file) return;
     const shop = await shops.there();
@@ -89,19 +90,19 @@ function listRoutes(router: Router, { jobs, shops, pool, ahead }: JobParts, who:
 
 /** One job as it is stored. */
 function storedRoutes(router: Router, { jobs, pool, ahead }: JobParts, who: Who): void {
-  router.get('/:id', async (req, res) => {
+  router.get('/:id', async (req, res: Answering<'GET /api/jobs/{id}'>) => {
     const storedJob = await jobs.find(req.params.id);
     if (!storedJob) return sendProblem(res, 404, MISSING);
     res.json(storedJob);
   });
 
-  router.get('/:id/version', async (req, res) => {
+  router.get('/:id/version', async (req, res: Answering<'GET /api/jobs/{id}/version'>) => {
     const jobVersion = await jobs.version(req.params.id);
     if (!jobVersion) return sendProblem(res, 404, MISSING);
     res.json(jobVersion);
   });
 
-  router.put('/:id', async (req, res) => {
+  router.put('/:id', async (req, res: Answering<'PUT /api/jobs/{id}'>) => {
     const body = await validated('save', req, res, pool);
     if (!body || troubled(body.job, res)) return;
     const by = await who(req, res);
@@ -115,7 +116,7 @@ function storedRoutes(router: Router, { jobs, pool, ahead }: JobParts, who: Who)
     res.json(saved);
   });
 
-  router.put('/:id/place', async (req, res) => {
+  router.put('/:id/place', async (req, res: Answering<'PUT /api/jobs/{id}/place'>) => {
     const body = await validated('place', req, res, pool);
     if (!body) return;
     if (!(await jobs.move(req.params.id, body.place))) return sendProblem(res, 404, MISSING);
@@ -125,7 +126,7 @@ function storedRoutes(router: Router, { jobs, pool, ahead }: JobParts, who: Who)
 
 /** What is made of a job: its file, its plan, the tools that uses. */
 function madeRoutes(router: Router, { jobs, digests, uses }: JobParts): void {
-  router.get('/:id/file', async (req, res) => {
+  router.get('/:id/file', async (req, res: Answering<'GET /api/jobs/{id}/file'>) => {
     const withShop = await jobs.withShop(req.params.id);
     if (!withShop) return sendProblem(res, 404, MISSING);
     res.json({ format: JOB_FORMAT, version: JOB_VERSION, ...withShop.file });
@@ -140,7 +141,7 @@ function madeRoutes(router: Router, { jobs, digests, uses }: JobParts): void {
     res.set('Content-Encoding', 'gzip').send(packed);
   });
 
-  router.get('/:id/tools', async (req, res) => {
+  router.get('/:id/tools', async (req, res: Answering<'GET /api/jobs/{id}/tools'>) => {
     const used = await uses.of(req.params.id, leaving(res));
     if (!used) return sendProblem(res, 404, MISSING);
     res.json([...used]);
@@ -148,7 +149,7 @@ function madeRoutes(router: Router, { jobs, digests, uses }: JobParts): void {
 }
 
 function recordRoutes(router: Router, { records, pool }: JobParts, who: Who): void {
-  router.get('/:id/record', async (req, res) => {
+  router.get('/:id/record', async (req, res: Answering<'GET /api/jobs/{id}/record'>) => {
     const after = typeof req.query['after'] === 'string' ? req.query['after'] : '0';
     if (!/^\d{1,9}$/.test(after))
       return sendProblem(res, 400, '“after” must be a place in the record, or 0.');
@@ -158,7 +159,7 @@ function recordRoutes(router: Router, { records, pool }: JobParts, who: Who): vo
   });
 
   /** The time here is told, too: a clock that is wrong is noticed. */
-  router.post('/:id/record', async (req, res) => {
+  router.post('/:id/record', async (req, res: Answering<'POST /api/jobs/{id}/record'>) => {
     const body = await validated('lines', req, res, pool);
     if (!body) return;
     if (!(await records.add(req.params.id, body.lines, await who(req, res))))
@@ -168,18 +169,21 @@ function recordRoutes(router: Router, { records, pool }: JobParts, who: Who): vo
 }
 
 function revisionRoutes(router: Router, { jobs }: JobParts): void {
-  router.get('/:id/revisions', async (req, res) => {
+  router.get('/:id/revisions', async (req, res: Answering<'GET /api/jobs/{id}/revisions'>) => {
     const revisions = await jobs.revisions(req.params.id);
     if (!revisions) return sendProblem(res, 404, MISSING);
     res.json(revisions);
   });
 
-  router.get('/:id/revisions/:version', async (req, res) => {
-    const version = /^\d{1,9}$/.test(req.params.version) ? Number(req.params.version) : 0;
-    const job = await jobs.revision(req.params.id, version);
-    if (!job) return sendProblem(res, 404, 'There is no such version.');
-    res.json(job);
-  });
+  router.get(
+    '/:id/revisions/:version',
+    async (req, res: Answering<'GET /api/jobs/{id}/revisions/{version}'>) => {
+      const version = /^\d{1,9}$/.test(req.params.version) ? Number(req.params.version) : 0;
+      const job = await jobs.revision(req.params.id, version);
+      if (!job) return sendProblem(res, 404, 'There is no such version.');
+      res.json(job);
+    },
+  );
 }
 
 function troubled(job: Job, res: Response): boolean {

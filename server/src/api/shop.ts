@@ -5,6 +5,7 @@ import type { AccessStore } from '../store/access.ts';
 import type { ShopRow } from '../store/entities.ts';
 import type { ShopStore } from '../store/shops.ts';
 import type { Pool } from '../work/pool.ts';
+import type { Answering } from './answering.ts';
 import { sendProblem } from './problem.ts';
 import { shownShop } from './shownShop.ts';
 import type { Uses } from './uses.ts';
@@ -13,11 +14,11 @@ import { sendErrors, validated } from './validated.ts';
 /** The shop with its chest, and the names of its devices. */
 export function shopRoutes(shops: ShopStore, uses: Uses, access: AccessStore, pool: Pool): Router {
   const router = Router();
-  router.get('/', async (_req, res) => {
+  router.get('/', async (_req, res: Answering<'GET /api/shop'>) => {
     res.json(shownShop(await shops.there()));
   });
 
-  router.post('/', async (req, res) => {
+  router.post('/', async (req, res: Answering<'POST /api/shop'>) => {
     const body = await validated('shopCreate', req, res, pool);
     if (!body || troubled(body.shop, res)) return;
     const shopRow = await shops.create(body.shop);
@@ -27,7 +28,7 @@ export function shopRoutes(shops: ShopStore, uses: Uses, access: AccessStore, po
     });
   });
 
-  router.put('/', async (req, res) => {
+  router.put('/', async (req, res: Answering<'PUT /api/shop'>) => {
     const body = await validated('shopSave', req, res, pool);
     if (!body || troubled(body.shop, res)) return;
     const lost = await usedAndGone(await shops.there(), body.shop, uses);
@@ -35,7 +36,7 @@ export function shopRoutes(shops: ShopStore, uses: Uses, access: AccessStore, po
     res.json(shownShop(await shops.save(body.shop, body.version, body.save)));
   });
 
-  router.post('/devices', async (req, res) => {
+  router.post('/devices', async (req, res: Answering<'POST /api/shop/devices'>) => {
     const body = await validated('device', req, res, pool);
     if (!body) return;
     /** From the network a device names itself and no other. */

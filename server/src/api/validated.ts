@@ -1,10 +1,10 @@
-import type Joi from 'joi';
 import { json, type Request, type RequestHandler, type Response } from 'express';
 import type { Checked, FieldError } from '@velk/core/exchange';
+import type { BodyName, BodyOf } from '@velk/core/wire';
 import type { Pool } from '../work/pool.ts';
 import { leaving } from './leaving.ts';
 import { sendProblem } from './problem.ts';
-import { checkBody, type SCHEMAS, type SchemaName } from './schemas.ts';
+import { checkBody } from './checkBody.ts';
 
 /** From so many bytes on a body is checked in a thread: others are answered meanwhile. */
 const LARGE = 50_000;
@@ -28,25 +28,23 @@ export const readJson = (limit: number | string): RequestHandler =>
     verify: (req, _res, body) => void (req.bodyBytes = body.length),
   });
 
-type Of<N extends SchemaName> = (typeof SCHEMAS)[N] extends Joi.Schema<infer T> ? T : never;
-
 /**
  * The body checked against its schema, or undefined once the problem with each bad field’s path has
  * been sent.
  */
-export async function validated<N extends SchemaName>(
-  name: N,
+export async function validated<Name extends BodyName>(
+  name: Name,
   req: Request,
   res: Response,
   pool: Pool,
-): Promise<Of<N> | undefined> {
+): Promise<BodyOf<Name> | undefined> {
   const data: unknown = req.body;
   const isLarge = (req.bodyBytes ?? 0) > LARGE;
   const checked = (
     isLarge
       ? await pool.ask('check', { schema: name, data }, { signal: leaving(res) })
       : checkBody(name, data)
-  ) as Checked<Of<N>>;
+  ) as Checked<BodyOf<Name>>;
   if (checked.ok) return checked.value;
   sendErrors(res, checked.errors);
   return undefined;

@@ -1,18 +1,6 @@
 import { createHash, randomBytes, randomUUID } from 'node:crypto';
 import type { DataSource } from 'typeorm';
-
-/** Where somebody comes in: at the machine itself, or from the shop's network. */
-export type Door = 'machine' | 'network';
-
-/** A device that is let in. */
-export interface Session {
-  readonly id: string;
-  readonly door: Door;
-  readonly deviceId: string;
-  readonly device: string;
-  readonly madeAt: string;
-  readonly seenAt: string;
-}
+import type { Door, Session } from '@velk/core/wire';
 
 /**
  * A device is let in for so long without a sign of it, and so long in all, days: a shop's tablet

@@ -1,7 +1,8 @@
 import { readFile } from 'node:fs/promises';
 import { readJobFile, type JobFile } from '@velk/core/exchange';
+import type { StoredJob } from '@velk/core/wire';
 import { ROOT } from '../root.ts';
-import type { JobStore, StoredJob } from './jobs.ts';
+import type { JobStore } from './jobs.ts';
 import type { ShopStore } from './shops.ts';
 
 const FILES = ['looms.velk-job.json', 'racks.velk-job.json'];

@@ -3,49 +3,16 @@ import type { DataSource, EntityManager } from 'typeorm';
 import type { Job } from '@velk/core/design';
 import type { JobFile } from '@velk/core/exchange';
 import type { PlanDigest } from '@velk/core/day';
+import {
+  KEPT_IN_BIN,
+  type JobSummary,
+  type JobVersion,
+  type Place,
+  type Revision,
+  type StoredJob,
+} from '@velk/core/wire';
 import { JobEntity, JointEntity, PartEntity, RevisionEntity, type JobRow } from './entities.ts';
 import { addLines, wholeRecord } from './records.ts';
-
-export interface StoredJob {
-  readonly id: string;
-  readonly version: number;
-  readonly updatedAt: string;
-  readonly updatedBy: string;
-  readonly job: Job;
-}
-
-export interface JobSummary {
-  readonly id: string;
-  readonly name: string;
-  readonly units: 'mm' | 'in';
-  readonly version: number;
-  readonly updatedAt: string;
-  readonly updatedBy: string;
-  readonly parts: number;
-  readonly joints: number;
-  readonly place: Place;
-  /**
-   * What the server planned of it last; `isNow` says whether job and shop are still what they were
-   * then.
-   */
-  readonly plan?: PlanDigest & { readonly isNow: boolean };
-}
-
-/** Where a job lies: on the bench, put away, or deleted and kept for a while. */
-export type Place = 'bench' | 'shelf' | 'bin';
-/** What was deleted can be brought back for so long, days. */
-export const KEPT_IN_BIN = 30;
-
-/** Which version of a job is stored, and whose: little enough to be asked for all the time. */
-export type JobVersion = Pick<StoredJob, 'version' | 'updatedAt' | 'updatedBy'>;
-
-/** One saved state of a job. */
-export interface Revision {
-  readonly version: number;
-  readonly savedAt: string;
-  readonly savedBy: string;
-  readonly bytes: number;
-}
 
 /**
  * A save made from an older version than the one stored. Carries what is stored, so that nothing is

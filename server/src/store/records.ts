@@ -1,18 +1,7 @@
 import type { DataSource, EntityManager } from 'typeorm';
 import type { Observation, Recorded } from '@velk/core/shop';
+import type { RecordPage } from '@velk/core/wire';
 import { JobEntity, ObservationEntity, type ObservationRow } from './entities.ts';
-
-/** Some lines of a record, in the order of their places. */
-export interface RecordPage {
-  readonly lines: readonly Recorded[];
-  /** Whether there are further ones. */
-  readonly more: boolean;
-  /**
-   * The line in the place after which was asked, or null: whoever knows another one there has what
-   * this database has lost.
-   */
-  readonly at: string | null;
-}
 
 /** Lines that one answer holds at the most. */
 const PAGE = 200;

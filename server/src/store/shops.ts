@@ -1,7 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import type { DataSource } from 'typeorm';
 import type { Shop } from '@velk/core/shop';
-import { DeviceEntity, ShopEntity, type DeviceRow, type ShopRow } from './entities.ts';
+import type { Device } from '@velk/core/wire';
+import { DeviceEntity, ShopEntity, type ShopRow } from './entities.ts';
 
 /** A shop saved from an older version than the one stored. */
 export class StaleShop extends Error {
@@ -69,12 +70,13 @@ export function shopStore(source: DataSource) {
      * A device calls itself so from now on, in what it saves and where it is let in: both or
      * neither.
      */
-    nameDevice: (id: string, name: string): Promise<DeviceRow> =>
+    nameDevice: (id: string, name: string): Promise<Device> =>
       source.transaction(async (manager) => {
         const shop = await manager.findOne(ShopEntity, { where: {} });
         if (!shop) throw new NoShop();
         await manager.query('UPDATE session SET device = $2 WHERE device_id = $1', [id, name]);
-        return manager.save(DeviceEntity, { id, shopId: shop.id, name });
+        await manager.save(DeviceEntity, { id, shopId: shop.id, name });
+        return { id, name };
       }),
 
     deviceName: async (id: string): Promise<string | undefined> =>

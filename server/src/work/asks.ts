@@ -2,7 +2,7 @@ import type { Checked, JobFile } from '@velk/core/exchange';
 import type { Job } from '@velk/core/design';
 import type { KeptProof, Plan, PlanDigest } from '@velk/core/day';
 import type { Shop } from '@velk/core/shop';
-import type { SchemaName } from '../api/schemas.ts';
+import type { BodyName } from '@velk/core/wire';
 
 /** Everything heavy that the server is asked for, and what comes of it. */
 export interface Asks {
@@ -35,7 +35,7 @@ export interface Asks {
    * Data checked against a schema, where it is so large that checking it would keep others waiting.
    */
   readonly check: {
-    readonly asks: { readonly schema: SchemaName; readonly data: unknown };
+    readonly asks: { readonly schema: BodyName; readonly data: unknown };
     readonly answers: Checked<unknown>;
   };
 }

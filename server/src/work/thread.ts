@@ -15,7 +15,7 @@ import {
 import type { Job } from '@velk/core/design';
 import type { JointProof, PieceProof } from '@velk/core/making';
 import type { Shop } from '@velk/core/shop';
-import { checkBody } from '../api/schemas.ts';
+import { checkBody } from '../api/checkBody.ts';
 import type { Question } from './asks.ts';
 import { nodeModeller } from './modeller.ts';
 

@@ -1,6 +1,7 @@
 import { LIMITS } from '@velk/core/ground';
 import type { Observation, Recorded } from '@velk/core/shop';
-import type { RecordPage, ServerProblem } from '../server/api.ts';
+import type { RecordPage } from '@velk/core/wire';
+import type { ServerProblem } from '../server/api.ts';
 import { arrived, behind, lastPlace, type RecordSlice } from './record.ts';
 
 /** The server, as one device reaches it; a problem where it doesn’t. */

@@ -4,89 +4,16 @@ import {
   type BaseQueryFn,
   type FetchArgs,
 } from '@reduxjs/toolkit/query/react';
-import type { FieldError, JobFile } from '@velk/core/exchange';
+import type { JobFile } from '@velk/core/exchange';
 import type { Job } from '@velk/core/design';
-import type { Observation, Recorded, Shop } from '@velk/core/shop';
-import type { PlanDigest } from '@velk/core/day';
+import type { Observation, Shop } from '@velk/core/shop';
+import type { AnswerOf, Entering, Place, Problem, StoredJob } from '@velk/core/wire';
 import { askedBy, keepCountersign } from './asking.ts';
-import type { Entering } from './entering.ts';
-
-export interface StoredJob {
-  id: string;
-  version: number;
-  updatedAt: string;
-  updatedBy: string;
-  job: Job;
-}
-
-export interface StoredShop {
-  id: string;
-  version: number;
-  shop: Shop;
-}
-
-export interface JobSummary {
-  id: string;
-  name: string;
-  units: 'mm' | 'in';
-  version: number;
-  updatedAt: string;
-  updatedBy: string;
-  parts: number;
-  joints: number;
-  place: Place;
-  /**
-   * What the server planned of it last; `isNow` says whether job and shop are still what they were
-   * then.
-   */
-  plan?: PlanDigest & { readonly isNow: boolean };
-}
-
-/** Where a job lies: on the bench, put away, or deleted and kept for a while. */
-export type Place = 'bench' | 'shelf' | 'bin';
-
-export interface Revision {
-  version: number;
-  savedAt: string;
-  savedBy: string;
-  bytes: number;
-}
-
-/** What the server has of a job’s record after some place. */
-export interface RecordPage {
-  lines: readonly Recorded[];
-  more: boolean;
-  /** The line in that place; null where there is none. */
-  at: string | null;
-}
 
 /** An error as the server says it; `status` is 'FETCH_ERROR' when nothing answered. */
 export interface ServerProblem {
   status: number | string;
-  data?: { title?: string; errors?: FieldError[]; current?: StoredJob };
-}
-
-/** By which way one comes in here, and, for whoever is in, what there is to know of it. */
-export interface Access {
-  door: 'machine' | 'network';
-  in: boolean;
-  /** The session that this browser has; none where it shows the key itself. */
-  session?: string;
-  /** Whether a passphrase for the shop’s network is set. */
-  passphrase?: boolean;
-  /** Until when no passphrase is taken, after too many wrong ones. */
-  lockedUntil?: string | null;
-  /** How other machines reach this one; nothing while it listens to itself alone. */
-  network?: { addresses: string[]; fingerprint: string; authority: string };
-}
-
-/** A device that is let in. */
-export interface LetInDevice {
-  id: string;
-  door: 'machine' | 'network';
-  device: string;
-  madeAt: string;
-  seenAt: string;
+  data?: Partial<Omit<Problem, 'current'>> & { current?: StoredJob };
 }
 
 type Query = BaseQueryFn<string | FetchArgs, unknown, ServerProblem>;
@@ -112,26 +39,32 @@ export const api = createApi({
   baseQuery: askOrEnter,
   tagTypes: ['jobs', 'shop', 'revisions', 'access', 'devices'],
   endpoints: (build) => ({
-    jobs: build.query<JobSummary[], void>({ query: () => '/jobs', providesTags: ['jobs'] }),
-    job: build.query<StoredJob, string>({ query: (id) => `/jobs/${id}`, keepUnusedDataFor: 0 }),
-    jobVersion: build.query<Pick<StoredJob, 'version' | 'updatedAt' | 'updatedBy'>, string>({
+    jobs: build.query<AnswerOf<'GET /api/jobs'>, void>({
+      query: () => '/jobs',
+      providesTags: ['jobs'],
+    }),
+    job: build.query<AnswerOf<'GET /api/jobs/{id}'>, string>({
+      query: (id) => `/jobs/${id}`,
+      keepUnusedDataFor: 0,
+    }),
+    jobVersion: build.query<AnswerOf<'GET /api/jobs/{id}/version'>, string>({
       query: (id) => `/jobs/${id}/version`,
       keepUnusedDataFor: 0,
     }),
-    createJob: build.mutation<StoredJob, Job>({
+    createJob: build.mutation<AnswerOf<'POST /api/jobs'>, Job>({
       query: (job) => ({ url: '/jobs', method: 'POST', body: { job } }),
       invalidatesTags: ['jobs'],
     }),
-    importJob: build.mutation<StoredJob, JobFile>({
+    importJob: build.mutation<AnswerOf<'POST /api/jobs/import'>, JobFile>({
       query: (file) => ({ url: '/jobs/import', method: 'POST', body: file }),
       invalidatesTags: ['jobs'],
     }),
-    jobFile: build.query<JobFile, string>({
+    jobFile: build.query<AnswerOf<'GET /api/jobs/{id}/file'>, string>({
       query: (id) => `/jobs/${id}/file`,
       keepUnusedDataFor: 0,
     }),
     /** Tools of the saved shop that the job’s plan uses, by their ids. */
-    jobTools: build.query<string[], string>({
+    jobTools: build.query<AnswerOf<'GET /api/jobs/{id}/tools'>, string>({
       query: (id) => `/jobs/${id}/tools`,
       keepUnusedDataFor: 0,
     }),
@@ -139,30 +72,42 @@ export const api = createApi({
       query: ({ id, place }) => ({ url: `/jobs/${id}/place`, method: 'PUT', body: { place } }),
       invalidatesTags: ['jobs'],
     }),
-    revisions: build.query<Revision[], string>({
+    revisions: build.query<AnswerOf<'GET /api/jobs/{id}/revisions'>, string>({
       query: (id) => `/jobs/${id}/revisions`,
       providesTags: ['revisions'],
     }),
-    revision: build.query<Job, { id: string; version: number }>({
+    revision: build.query<
+      AnswerOf<'GET /api/jobs/{id}/revisions/{version}'>,
+      { id: string; version: number }
+    >({
       query: ({ id, version }) => `/jobs/${id}/revisions/${version}`,
       keepUnusedDataFor: 0,
     }),
-    record: build.query<RecordPage, { job: string; after: number }>({
+    record: build.query<AnswerOf<'GET /api/jobs/{id}/record'>, { job: string; after: number }>({
       query: ({ job, after }) => `/jobs/${job}/record?after=${after}`,
       keepUnusedDataFor: 0,
     }),
-    addToRecord: build.mutation<{ now: string }, { job: string; lines: readonly Observation[] }>({
+    addToRecord: build.mutation<
+      AnswerOf<'POST /api/jobs/{id}/record'>,
+      { job: string; lines: readonly Observation[] }
+    >({
       query: ({ job, lines }) => ({ url: `/jobs/${job}/record`, method: 'POST', body: { lines } }),
     }),
-    shop: build.query<StoredShop, void>({ query: () => '/shop', providesTags: ['shop'] }),
-    createShop: build.mutation<StoredShop, Shop>({
+    shop: build.query<AnswerOf<'GET /api/shop'>, void>({
+      query: () => '/shop',
+      providesTags: ['shop'],
+    }),
+    createShop: build.mutation<AnswerOf<'POST /api/shop'>, Shop>({
       query: (shop) => ({ url: '/shop', method: 'POST', body: { shop } }),
       invalidatesTags: ['shop', 'jobs'],
     }),
-    access: build.query<Access, void>({ query: () => '/access', providesTags: ['access'] }),
+    access: build.query<AnswerOf<'GET /api/access'>, void>({
+      query: () => '/access',
+      providesTags: ['access'],
+    }),
     accessEnter: build.mutation<void, Entering>({
       query: (body) => ({ url: '/access', method: 'POST', body }),
-      transformResponse: ({ countersign }: { countersign?: string }) =>
+      transformResponse: ({ countersign }: AnswerOf<'POST /api/access'>) =>
         keepCountersign(countersign),
       invalidatesTags: (_done, error) => (error ? [] : ['access', 'jobs', 'shop']),
     }),
@@ -171,7 +116,7 @@ export const api = createApi({
       transformResponse: () => keepCountersign(undefined),
       invalidatesTags: ['access'],
     }),
-    accessDevices: build.query<LetInDevice[], void>({
+    accessDevices: build.query<AnswerOf<'GET /api/access/devices'>, void>({
       query: () => '/access/devices',
       providesTags: ['devices'],
     }),

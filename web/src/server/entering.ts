@@ -1,15 +1,6 @@
+import type { Entering } from '@velk/core/wire';
 import { ask, keepCountersign } from './asking.ts';
 import { deviceId, deviceName } from './device.ts';
-
-/**
- * What whoever wants to come in says: the key of the machine or the passphrase of the shop, and
- * which device it is.
- */
-export interface Entering {
-  readonly key?: string;
-  readonly passphrase?: string;
-  readonly device: { readonly id: string; readonly name: string };
-}
 
 /** A name for a device that has none. */
 export const UNNAMED = 'An unnamed device';

@@ -1,6 +1,7 @@
 import type { Job } from '@velk/core/design';
+import type { JobSummary, StoredJob } from '@velk/core/wire';
 import { ask } from './asking.ts';
-import { api, type JobSummary, type StoredJob } from './api.ts';
+import { api } from './api.ts';
 import { deviceName } from './device.ts';
 import { isRecord, readKept, writeKept } from '../browser/storage.ts';
 import { store } from '../store.ts';

@@ -41,6 +41,7 @@ export const LIMITS = {
   minutes: 1440,
   hours: 1000,
   device: 60,
+  passphrase: 128,
   /** Cards of one job. */
   order: 20_000,
   /** Letters of an id in the record: of a set-up, a work, a card, a distance. */

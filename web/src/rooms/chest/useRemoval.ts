@@ -1,6 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import type { Tool } from '@velk/core/shop';
-import { api, sentenceOf, useShopQuery, type JobSummary } from '../../server/api.ts';
+import type { JobSummary } from '@velk/core/wire';
+import { api, sentenceOf, useShopQuery } from '../../server/api.ts';
 import { useAppDispatch } from '../../store.ts';
 
 /** How far the plans of the jobs are looked through for a tool that is to go. */

@@ -1,7 +1,8 @@
 import { Button } from 'antd';
 import { useEffect, useState, type FormEvent } from 'react';
 import { LIMITS } from '@velk/core/ground';
-import { sentenceOf, useAccessEnterMutation, type Access } from '../../server/api.ts';
+import type { Access } from '@velk/core/wire';
+import { sentenceOf, useAccessEnterMutation } from '../../server/api.ts';
 import { deviceName, keepDeviceName } from '../../server/device.ts';
 import { TakingIn } from './TakingIn.tsx';
 import { keyIn, thisDevice } from '../../server/entering.ts';

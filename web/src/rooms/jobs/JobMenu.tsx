@@ -1,6 +1,6 @@
 import { Dropdown } from 'antd';
 import { useState } from 'react';
-import type { JobSummary, Place } from '../../server/api.ts';
+import type { JobSummary, Place } from '@velk/core/wire';
 import { MenuButton } from './MenuButton.tsx';
 
 /** What can be done with a job in the list. */

@@ -2,7 +2,7 @@ import './jobs.css';
 import { Suspense, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { counted } from '@velk/core/ground';
-import type { JobSummary } from '../../server/api.ts';
+import type { JobSummary } from '@velk/core/wire';
 import { dateName } from '../../browser/dates.ts';
 import { SmallStick } from '../../frame/StoryStick.tsx';
 import { useAppSelector } from '../../store.ts';

@@ -1,11 +1,12 @@
 import './jobs.css';
 import { Suspense, useEffect, useMemo, useState, type DragEvent, type ReactNode } from 'react';
 import { useNavigate } from 'react-router';
+import type { JobSummary, Place } from '@velk/core/wire';
 import { Frame } from '../../frame/Frame.tsx';
 import { lazyRoom } from '../../frame/lazyRoom.tsx';
 import { useSought } from '../../frame/useSought.ts';
 import { useWaiting } from '../../keeping/useWaiting.ts';
-import { useJobsQuery, useShopQuery, type JobSummary, type Place } from '../../server/api.ts';
+import { useJobsQuery, useShopQuery } from '../../server/api.ts';
 import { JobRow } from './JobRow.tsx';
 import { JobsHead, JobsNews } from './JobsHead.tsx';
 import { PLACES, shownJobs, wantSieving, type Sort } from './jobList.ts';

@@ -1,6 +1,6 @@
 import './jobs.css';
 import { Segmented } from 'antd';
-import type { JobSummary, Place } from '../../server/api.ts';
+import type { JobSummary, Place } from '@velk/core/wire';
 import { Choice } from '../../widgets/Choice.tsx';
 import { LONG_LIST, PLACES, SORTS, type Sort } from './jobList.ts';
 

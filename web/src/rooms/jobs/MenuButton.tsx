@@ -1,5 +1,5 @@
+import type { JobSummary } from '@velk/core/wire';
 import type { ComponentProps } from 'react';
-import type { JobSummary } from '../../server/api.ts';
 
 interface Props extends Omit<ComponentProps<'button'>, 'children'> {
   readonly job: Pick<JobSummary, 'name'>;

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { jobWith } from '@velk/core/testing';
-import type { JobSummary } from '../../server/api.ts';
+import type { JobSummary } from '@velk/core/wire';
 import { copiedJob, shownJobs } from './jobList.ts';
 
 const job = (id: string, name: string, more: Partial<JobSummary> = {}): JobSummary => ({

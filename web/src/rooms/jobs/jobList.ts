@@ -1,5 +1,5 @@
 import type { Job } from '@velk/core/design';
-import type { JobSummary, Place } from '../../server/api.ts';
+import type { JobSummary, Place } from '@velk/core/wire';
 
 /** Where jobs lie, in words. */
 export const PLACES: Readonly<Record<Place, { title: string; done: string; empty: string }>> = {

@@ -3,6 +3,7 @@ import { useNavigate } from 'react-router';
 import { newJob } from '@velk/core/design';
 import type { FieldError } from '@velk/core/exchange';
 import { MAX_JOB_BYTES } from '@velk/core/ground';
+import type { JobSummary, Place } from '@velk/core/wire';
 import {
   sentenceOf,
   useCreateJobMutation,
@@ -11,8 +12,6 @@ import {
   useLazyJobQuery,
   useMoveJobMutation,
   useShopQuery,
-  type JobSummary,
-  type Place,
   type ServerProblem,
 } from '../../server/api.ts';
 import { saveText } from '../../browser/saveText.ts';

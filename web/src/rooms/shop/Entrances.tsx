@@ -1,6 +1,7 @@
 import './shop.css';
 import { QRCode } from 'antd';
 import { useRef, useState, type FormEvent } from 'react';
+import type { Access, Session } from '@velk/core/wire';
 import { SameFingerprint } from '../../drawings/SameFingerprint.tsx';
 import {
   sentenceOf,
@@ -10,8 +11,6 @@ import {
   useAccessPassphraseMutation,
   useAccessQuery,
   useAccessUnlockMutation,
-  type Access,
-  type LetInDevice,
 } from '../../server/api.ts';
 import { momentName } from '../../browser/dates.ts';
 import { forgetAllSent } from '../../frame/leaving.ts';
@@ -45,7 +44,7 @@ export function Entrances() {
   );
 }
 
-function Device({ device, access }: { device: LetInDevice; access: Access }) {
+function Device({ device, access }: { device: Session; access: Access }) {
   const [end] = useAccessEndMutation();
   const [leave] = useAccessLeaveMutation();
   /** Whatever the page has in memory goes with it. */
