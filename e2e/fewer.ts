@@ -24,13 +24,12 @@ interface Row {
 export function withFewLooms(rows: Rows): Rows {
   const { job } = demo('looms');
   const few = fewer(job, FEW);
-  const kept = new Set([...few.joints, ...few.parts].map(({ id }) => id));
   const looms = rows['job']!.find(({ name }) => name === LOOMS)!.id;
-  const isKept = (row: Row) => row.job_id !== looms || kept.has(row.id);
   return {
     ...rows,
-    part: rows['part']!.filter(isKept),
-    joint: rows['joint']!.filter(isKept),
+    job: rows['job']!.map((row) =>
+      row.id === looms ? { ...row, parts: few.parts.length, joints: few.joints.length } : row,
+    ),
     revision: rows['revision']!.map((row) => (row.job_id === looms ? { ...row, data: few } : row)),
   };
 }

@@ -95,7 +95,7 @@ const ended = (child: ChildProcess) =>
 /** What PostgreSQL answers to one of two transactions that wait for each other. */
 const DEADLOCK = '40P01';
 
-const TABLES = ['shop', 'device', 'job', 'part', 'joint', 'revision', 'observation'];
+const TABLES = ['shop', 'device', 'job', 'revision', 'observation'];
 
 /**
  * What the database holds as a test begins: nothing, a few joints of the looms beside the racks, or

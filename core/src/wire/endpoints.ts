@@ -1,6 +1,8 @@
 import type Joi from 'joi';
-import { ANSWERS, type AnswerName } from './answers.ts';
-import { BODIES, type BodyName } from './bodies.ts';
+import type { ANSWERS} from './answers.ts';
+import { type AnswerName } from './answers.ts';
+import type { BODIES} from './bodies.ts';
+import { type BodyName } from './bodies.ts';
 
 /** What is asked at one address, and what is answered. */
 export interface Endpoint {

@@ -47,15 +47,14 @@ const inQuery = ([name, description]: [string, string]) => ({
   schema: { type: 'string' },
 });
 
+const problem = () => content('application/problem+json', ref('answer', 'problem'));
+
 /** One method at one address. */
 function operationOf(path: string, endpoint: Endpoint) {
   const { told, body, query = {}, status, says, answer, otherwise = {} } = endpoint;
-  const others = Object.entries(otherwise).map(([code, description]) => [
-    code,
-    code === '204'
-      ? { description }
-      : { description, ...content('application/problem+json', ref('answer', 'problem')) },
-  ]);
+  const others: Record<string, object> = {};
+  for (const [code, description] of Object.entries(otherwise))
+    others[code] = { description, ...(code !== '204' && problem()) };
   const parameters = [
     ...[...path.matchAll(/\{(\w+)\}/g)].map(([, name]) => inPath(name!)),
     ...Object.entries(query).map(inQuery),
@@ -68,7 +67,7 @@ function operationOf(path: string, endpoint: Endpoint) {
     }),
     responses: {
       [status]: { description: says, ...content('application/json', ref('answer', answer)) },
-      ...Object.fromEntries(others),
+      ...others,
     },
   };
 }

@@ -228,7 +228,8 @@ describe('trouble with the database', () => {
         });
         version = told.body.version ?? version;
         const [{ notes }] = await beside.query<[{ notes: string }]>(
-          'SELECT notes FROM job WHERE id = $1',
+          `SELECT r.data->>'notes' AS notes FROM job j JOIN revision r ON r.job_id = j.id
+             AND r.version = j.version WHERE j.id = $1`,
           [id],
         );
         expect(notes).toBe(save);

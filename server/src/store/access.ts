@@ -1,6 +1,7 @@
 import { createHash, randomBytes, randomUUID } from 'node:crypto';
 import type { DataSource } from 'typeorm';
-import type { Door, Session } from '@velk/core/wire';
+import type { Device, Door, Session } from '@velk/core/wire';
+import { PassphraseEntity, SessionEntity, type SessionRow } from './entities.ts';
 
 /**
  * A device is let in for so long without a sign of it, and so long in all, days: a shop's tablet
@@ -16,22 +17,13 @@ export const LOCK = { after: 10, minutes: 15, most: 1440 } as const;
 /** So long a device is taken as let in without asking the database, ms. */
 const REMEMBERED = 5000;
 
-interface SessionRow {
-  id: string;
-  door: Door;
-  device_id: string;
-  device: string;
-  made_at: Date;
-  seen_at: Date;
-}
-
-const sessionOf = (row: SessionRow): Session => ({
-  id: row.id,
-  door: row.door,
-  deviceId: row.device_id,
-  device: row.device,
-  madeAt: row.made_at.toISOString(),
-  seenAt: row.seen_at.toISOString(),
+const sessionOf = ({ id, door, deviceId, device, madeAt, seenAt }: SessionRow): Session => ({
+  id,
+  door,
+  deviceId,
+  device,
+  madeAt: madeAt.toISOString(),
+  seenAt: seenAt.toISOString(),
 });
 
 /**
@@ -50,15 +42,25 @@ const sumOf = ({ token, countersign }: Pass) =>
 const half = () => randomBytes(32).toString('base64url');
 const LIVES = `made_at > now() - interval '${LIFE.total} days' AND seen_at > now() - interval '${LIFE.idle} days'`;
 
+/** When no passphrase is taken until, once one more was wrong; the count before is the database’s. */
+const LOCKED = `CASE WHEN (wrong + 1) % ${LOCK.after} = 0 THEN now() + interval '1 minute' * least(
+  ${LOCK.most}, ${LOCK.minutes} * power(2, least((wrong + 1) / ${LOCK.after}, 20) - 1)) END`;
+
+const UNLOCKED = { wrong: 0, lockedUntil: null };
+
 /** The shop's passphrase and the devices that are let in. */
 export function accessStore(source: DataSource) {
   const remembered = new Map<string, { session: Session; until: number }>();
+  const passphrases = source.getRepository(PassphraseEntity);
+  const sessions = source.getRepository(SessionEntity);
   return {
     passphrase: async (): Promise<{ hash: string | null; lockedUntil: string | null }> => {
-      const [row] = await source.query<{ hash: string | null; locked_until: Date | null }[]>(
-        'SELECT hash, CASE WHEN locked_until > now() THEN locked_until END AS locked_until FROM passphrase',
-      );
-      return { hash: row?.hash ?? null, lockedUntil: row?.locked_until?.toISOString() ?? null };
+      const row = await passphrases
+        .createQueryBuilder()
+        .select('hash')
+        .addSelect('CASE WHEN locked_until > now() THEN locked_until END', 'until')
+        .getRawOne<{ hash: string | null; until: Date | null }>();
+      return { hash: row?.hash ?? null, lockedUntil: row?.until?.toISOString() ?? null };
     },
 
     /**
@@ -66,10 +68,8 @@ export function accessStore(source: DataSource) {
      */
     setPassphrase: (hash: string): Promise<void> =>
       source.transaction(async (manager) => {
-        await manager.query('UPDATE passphrase SET hash = $1, wrong = 0, locked_until = NULL', [
-          hash,
-        ]);
-        await manager.query("DELETE FROM session WHERE door = 'network'");
+        await manager.updateAll(PassphraseEntity, { hash, ...UNLOCKED });
+        await manager.delete(SessionEntity, { door: 'network' });
         remembered.clear();
       }),
 
@@ -78,48 +78,56 @@ export function accessStore(source: DataSource) {
      * taken.
      */
     guess: async (): Promise<boolean> => {
-      const [rows] = await source.query<[{ wrong: number }[], number]>(
-        `UPDATE passphrase SET wrong = wrong + 1, locked_until = CASE WHEN (wrong + 1) % $1::int = 0
-           THEN now() + interval '1 minute' * least($3::int, $2::int * power(2, least((wrong + 1) / $1::int, 20) - 1)) END
-         WHERE locked_until IS NULL OR locked_until <= now() RETURNING wrong`,
-        [LOCK.after, LOCK.minutes, LOCK.most],
-      );
-      return rows.length > 0;
+      const { affected } = await passphrases
+        .createQueryBuilder()
+        .update()
+        .set({ wrong: () => 'wrong + 1', lockedUntil: () => LOCKED })
+        .where('locked_until IS NULL OR locked_until <= now()')
+        .execute();
+      return affected === 1;
     },
 
     /** The guess was right, or somebody at the machine says that guessing may go on. */
-    unlock: (): Promise<void> =>
-      source.query('UPDATE passphrase SET wrong = 0, locked_until = NULL'),
+    unlock: async (): Promise<void> => {
+      await passphrases.updateAll(UNLOCKED);
+    },
 
     /** Lets a device in; gives the pass that it shows from then on. */
-    letIn: async (door: Door, device: { id: string; name: string }): Promise<Pass> => {
+    letIn: async (door: Door, device: Device): Promise<Pass> => {
       const pass: Pass = { token: half(), countersign: half() };
       await source.transaction(async (manager) => {
-        await manager.query(
-          `DELETE FROM session WHERE NOT (${LIVES}) OR (door = $1 AND device_id = $2)`,
-          [door, device.id],
-        );
-        await manager.query(
-          'INSERT INTO session (id, secret, door, device_id, device) VALUES ($1, $2, $3, $4, $5)',
-          [randomUUID(), sumOf(pass), door, device.id, device.name],
-        );
+        await manager
+          .createQueryBuilder()
+          .delete()
+          .from(SessionEntity)
+          .where(`NOT (${LIVES}) OR (door = :door AND device_id = :id)`, { door, id: device.id })
+          .execute();
+        await manager.insert(SessionEntity, {
+          id: randomUUID(),
+          secret: sumOf(pass),
+          door,
+          deviceId: device.id,
+          device: device.name,
+        });
       });
       return pass;
     },
 
     /** The device that a pass belongs to, seen just now; nothing where it is no longer let in. */
     seen: async (door: Door, pass: Pass): Promise<Session | undefined> => {
-      const sum = sumOf(pass);
-      const known = remembered.get(sum);
+      const secret = sumOf(pass);
+      const known = remembered.get(secret);
       if (known && known.until > Date.now() && known.session.door === door) return known.session;
-      const [rows] = await source.query<[SessionRow[], number]>(
-        `UPDATE session SET seen_at = now() WHERE secret = $1 AND door = $2 AND ${LIVES} RETURNING *`,
-        [sum, door],
-      );
-      remembered.delete(sum);
-      if (rows[0])
-        remembered.set(sum, { session: sessionOf(rows[0]), until: Date.now() + REMEMBERED });
-      return remembered.get(sum)?.session;
+      const { affected } = await sessions
+        .createQueryBuilder()
+        .update()
+        .set({ seenAt: () => 'now()' })
+        .where(`secret = :secret AND door = :door AND ${LIVES}`, { secret, door })
+        .execute();
+      remembered.delete(secret);
+      const row = affected ? await sessions.findOneBy({ secret }) : null;
+      if (row) remembered.set(secret, { session: sessionOf(row), until: Date.now() + REMEMBERED });
+      return row ? sessionOf(row) : undefined;
     },
 
     /** Devices are asked for anew: one calls itself otherwise from now on. */
@@ -127,20 +135,18 @@ export function accessStore(source: DataSource) {
 
     /** Every device that is let in, the last seen first. */
     devices: async (): Promise<Session[]> => {
-      const rows = await source.query<SessionRow[]>(
-        `SELECT * FROM session WHERE ${LIVES} ORDER BY seen_at DESC`,
-      );
+      const rows = await sessions
+        .createQueryBuilder('session')
+        .where(LIVES)
+        .orderBy('session.seenAt', 'DESC')
+        .getMany();
       return rows.map(sessionOf);
     },
 
     /** Lets a device in no longer. */
     end: async (id: string): Promise<boolean> => {
       remembered.clear();
-      const [rows] = await source.query<[unknown[], number]>(
-        'DELETE FROM session WHERE id = $1 RETURNING id',
-        [id],
-      );
-      return rows.length > 0;
+      return (await sessions.delete({ id })).affected === 1;
     },
   };
 }

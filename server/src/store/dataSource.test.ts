@@ -7,6 +7,7 @@ import { newDatabase } from '../testing/database.ts';
 import { MIGRATIONS, NewerData, openStore } from './dataSource.ts';
 import { jobStore } from './jobs.ts';
 import { Jobs1795392000000 } from './migrations/1795392000000-jobs.ts';
+import { Once1796256000000 } from './migrations/1796256000000-once.ts';
 import { Shop1795910400000 } from './migrations/1795910400000-shop.ts';
 import { shopStore } from './shops.ts';
 
@@ -74,6 +75,14 @@ describe('a database of an earlier version', () => {
         parts: [{ ...PLAIN_PART, ...part }],
       });
       expect(await jobStore(now).revision(jobId, 1)).toEqual(stored!.job);
+      /** There and back again: parts and joints apart, as they were kept before, and once. */
+      const since = MIGRATIONS.slice(MIGRATIONS.indexOf(Once1796256000000));
+      for (const _ of since) await now.undoLastMigration();
+      expect(await now.query('SELECT id, position, data FROM part')).toEqual([
+        { id: 'rail', position: 0, data: stored!.job.parts[0] },
+      ]);
+      await now.runMigrations();
+      expect(await jobStore(now).find(jobId)).toEqual(stored);
       const shop = (await shopStore(now).first())!.data;
       expect(validate(shopSchema, shop)).toEqual({ ok: true, value: shop });
       expect(shop.tools).toEqual([{ ...block, retired: false }]);

@@ -11,6 +11,7 @@ import { Shop1795910400000 } from './migrations/1795910400000-shop.ts';
 import { Proofs1795996800000 } from './migrations/1795996800000-proofs.ts';
 import { Digests1796083200000 } from './migrations/1796083200000-digests.ts';
 import { Plans1796169600000 } from './migrations/1796169600000-plans.ts';
+import { Once1796256000000 } from './migrations/1796256000000-once.ts';
 import { calmDriver } from './trouble.ts';
 
 /** The changes of the database, in order. */
@@ -25,6 +26,7 @@ export const MIGRATIONS = [
   Proofs1795996800000,
   Digests1796083200000,
   Plans1796169600000,
+  Once1796256000000,
 ];
 
 /** Their names: what this Velk knows. */

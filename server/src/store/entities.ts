@@ -1,7 +1,8 @@
 import { EntitySchema } from 'typeorm';
-import type { Job, Joint } from '@velk/core/design';
-import type { Observation, Part, Shop } from '@velk/core/shop';
-import type { PlanDigest } from '@velk/core/day';
+import type { Job } from '@velk/core/design';
+import type { Observation, Shop } from '@velk/core/shop';
+import type { KeptProof, PlanDigest } from '@velk/core/day';
+import type { Door, Place } from '@velk/core/wire';
 
 export interface ShopRow {
   id: string;
@@ -18,17 +19,20 @@ export interface DeviceRow {
   name: string;
 }
 
+/** A job as lists show it; what it holds is its newest revision. */
 export interface JobRow {
   id: string;
   shopId: string;
   name: string;
-  notes: string;
   units: 'mm' | 'in';
-  /** What the job holds beside its parts and joints. */
-  ways: Omit<Job, 'name' | 'notes' | 'units' | 'parts' | 'joints'>;
+  /** How many it holds. */
+  parts: number;
+  joints: number;
   version: number;
   updatedAt: Date;
   updatedBy: string;
+  place: Place;
+  movedAt: Date;
 }
 
 /** What was last planned of a job, by which core, and from which versions. */
@@ -41,19 +45,6 @@ export interface DigestRow {
   /** The whole plan, as packed JSON. */
   plan?: Buffer | null;
 }
-
-/**
- * Parts and joints keep their place in the job and, checked on the way in, the rest of what they
- * are.
- */
-interface Held<T> {
-  jobId: string;
-  id: string;
-  position: number;
-  data: T;
-}
-export type PartRow = Held<Part>;
-export type JointRow = Held<Joint> & { kind: string };
 
 export interface RevisionRow {
   jobId: string;
@@ -74,9 +65,36 @@ export interface ObservationRow {
   data: Omit<Observation, 'id'>;
 }
 
+/** A proof that the server made, of one core. */
+export interface ProofRow extends KeptProof {
+  core: string;
+  usedAt: Date;
+}
+
+/** The passphrase of the shop’s network: one row. */
+export interface PassphraseRow {
+  one: boolean;
+  hash: string | null;
+  /** Wrong ones since the last right one. */
+  wrong: number;
+  lockedUntil: Date | null;
+}
+
+/** A device that is let in; of its pass only the sum. */
+export interface SessionRow {
+  id: string;
+  secret: string;
+  door: Door;
+  deviceId: string;
+  device: string;
+  madeAt: Date;
+  seenAt: Date;
+}
+
 const uuid = { type: 'uuid', primary: true } as const;
 const text = { type: 'text' } as const;
 const integer = { type: 'integer' } as const;
+const moment = { type: 'timestamptz' } as const;
 const saveId = { type: 'uuid', name: 'save_id', nullable: true } as const;
 const shopId = { type: 'uuid', name: 'shop_id' } as const;
 const jobKey = { type: 'uuid', primary: true, name: 'job_id' } as const;
@@ -97,25 +115,15 @@ export const JobEntity = new EntitySchema<JobRow>({
     id: uuid,
     shopId,
     name: text,
-    notes: text,
     units: text,
-    ways: { type: 'jsonb' },
+    parts: integer,
+    joints: integer,
     version: integer,
-    updatedAt: { type: 'timestamptz', name: 'updated_at' },
+    updatedAt: { ...moment, name: 'updated_at' },
     updatedBy: { ...text, name: 'updated_by' },
+    place: { ...text, default: 'bench' },
+    movedAt: { ...moment, name: 'moved_at', default: () => 'now()' },
   },
-});
-
-const held = {
-  jobId: jobKey,
-  id: { ...text, primary: true },
-  position: integer,
-  data: { type: 'jsonb' },
-} as const;
-export const PartEntity = new EntitySchema<PartRow>({ name: 'part', columns: held });
-export const JointEntity = new EntitySchema<JointRow>({
-  name: 'joint',
-  columns: { ...held, kind: text },
 });
 
 export const RevisionEntity = new EntitySchema<RevisionRow>({
@@ -123,7 +131,7 @@ export const RevisionEntity = new EntitySchema<RevisionRow>({
   columns: {
     jobId: jobKey,
     version: { ...integer, primary: true },
-    savedAt: { type: 'timestamptz', name: 'saved_at' },
+    savedAt: { ...moment, name: 'saved_at' },
     savedBy: { ...text, name: 'saved_by' },
     saveId,
     data: { type: 'jsonb' },
@@ -148,13 +156,48 @@ export const DigestEntity = new EntitySchema<DigestRow>({
   },
 });
 
+export const ProofEntity = new EntitySchema<ProofRow>({
+  name: 'kept_proof',
+  columns: {
+    core: { ...text, primary: true },
+    key: { ...text, primary: true },
+    text,
+    sum: text,
+    usedAt: { ...moment, name: 'used_at', default: () => 'now()' },
+  },
+});
+
+export const PassphraseEntity = new EntitySchema<PassphraseRow>({
+  name: 'passphrase',
+  columns: {
+    one: { type: 'boolean', primary: true },
+    hash: { ...text, nullable: true },
+    wrong: integer,
+    lockedUntil: { ...moment, name: 'locked_until', nullable: true },
+  },
+});
+
+export const SessionEntity = new EntitySchema<SessionRow>({
+  name: 'session',
+  columns: {
+    id: uuid,
+    secret: text,
+    door: text,
+    deviceId: { type: 'uuid', name: 'device_id' },
+    device: text,
+    madeAt: { ...moment, name: 'made_at', default: () => 'now()' },
+    seenAt: { ...moment, name: 'seen_at', default: () => 'now()' },
+  },
+});
+
 export const ENTITIES = [
   DigestEntity,
   ShopEntity,
   DeviceEntity,
   JobEntity,
-  PartEntity,
-  JointEntity,
   RevisionEntity,
   ObservationEntity,
+  ProofEntity,
+  PassphraseEntity,
+  SessionEntity,
 ];

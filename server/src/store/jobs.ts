@@ -1,8 +1,7 @@
 import { randomUUID } from 'node:crypto';
-import type { DataSource, EntityManager } from 'typeorm';
+import { In, Raw, type DataSource, type EntityManager } from 'typeorm';
 import type { Job } from '@velk/core/design';
 import type { JobFile } from '@velk/core/exchange';
-import type { PlanDigest } from '@velk/core/day';
 import {
   KEPT_IN_BIN,
   type JobSummary,
@@ -11,7 +10,14 @@ import {
   type Revision,
   type StoredJob,
 } from '@velk/core/wire';
-import { JobEntity, JointEntity, PartEntity, RevisionEntity, type JobRow } from './entities.ts';
+import {
+  JobEntity,
+  RevisionEntity,
+  type DigestRow,
+  type JobRow,
+  type RevisionRow,
+  type ShopRow,
+} from './entities.ts';
 import { addLines, wholeRecord } from './records.ts';
 
 /**
@@ -37,21 +43,6 @@ export interface Save {
   readonly id?: string | undefined;
 }
 
-export interface WholeRow {
-  id: string;
-  version: number;
-  updated_at: Date;
-  updated_by: string;
-  name: string;
-  notes: string;
-  units: 'mm' | 'in';
-  ways: JobRow['ways'];
-  parts: Job['parts'];
-  joints: Job['joints'];
-  shop: JobFile['shop'];
-  shop_version: number;
-}
-
 /** A job with its shop as a file has them, and which versions these are. */
 export interface WithShop {
   readonly file: Pick<JobFile, 'job' | 'shop' | 'record'>;
@@ -59,18 +50,12 @@ export interface WithShop {
   readonly shopVersion: number;
 }
 
-/**
- * A job and its shop: one statement, so that parts, joints and shop are of one moment, however much
- * is saved meanwhile.
- */
-export const WHOLE = `SELECT j.*, s.data AS shop, s.version AS shop_version,
-  (SELECT coalesce(jsonb_agg(p.data ORDER BY p.position), '[]') FROM part p WHERE p.job_id = j.id) AS parts,
-  (SELECT coalesce(jsonb_agg(t.data ORDER BY t.position), '[]') FROM joint t WHERE t.job_id = j.id) AS joints
-  FROM job j JOIN shop s ON s.id = j.shop_id WHERE j.id = $1`;
+/** A job’s row with those of other tables that belong to it. */
+type JobWith<Others> = JobRow & Others;
 
 /**
  * Of the last day every version is kept, of the last month one an hour, of older ones one a day;
- * and the first.
+ * and the first. Written out: what counts rows within an hour has no words in the query builder.
  */
 const THIN = `DELETE FROM revision WHERE job_id = $1 AND version IN (
   SELECT version FROM (
@@ -81,155 +66,139 @@ const THIN = `DELETE FROM revision WHERE job_id = $1 AND version IN (
     FROM revision WHERE job_id = $1) AS kept
   WHERE place > 1 AND version > 1)`;
 
-export const storedOf = (row: WholeRow): StoredJob => ({
-  id: row.id,
-  version: row.version,
-  updatedAt: row.updated_at.toISOString(),
-  updatedBy: row.updated_by,
-  job: {
-    name: row.name,
-    notes: row.notes,
-    units: row.units,
-    ...row.ways,
-    parts: row.parts,
-    joints: row.joints,
-  },
+const versionOf = ({ version, updatedAt, updatedBy }: JobRow): JobVersion => ({
+  version,
+  updatedAt: updatedAt.toISOString(),
+  updatedBy,
 });
 
-/** Jobs of one shop, their parts and joints, and every revision of them. */
+/**
+ * A job, its newest revision and its shop: one statement, so that all are of one moment, however
+ * much is saved meanwhile.
+ */
+const wholeJob = (manager: EntityManager, id: string) =>
+  manager
+    .createQueryBuilder(JobEntity, 'job')
+    .innerJoinAndMapOne(
+      'job.newest',
+      'revision',
+      'newest',
+      'newest.jobId = job.id AND newest.version = job.version',
+    )
+    .innerJoinAndMapOne('job.shop', 'shop', 'shop', 'shop.id = job.shopId')
+    .where('job.id = :id', { id })
+    .getOne() as Promise<JobWith<{ newest: RevisionRow; shop: ShopRow }> | null>;
+
+const storedOf = (row: JobWith<{ newest: RevisionRow }>): StoredJob => ({
+  id: row.id,
+  ...versionOf(row),
+  job: row.newest.data,
+});
+
+async function write(
+  manager: EntityManager,
+  id: string,
+  shopId: string,
+  job: Job,
+  { from, by, id: saveId }: Save,
+): Promise<StoredJob> {
+  const [version, updatedAt] = [from + 1, new Date()];
+  await manager.save(JobEntity, {
+    id,
+    shopId,
+    name: job.name,
+    units: job.units,
+    parts: job.parts.length,
+    joints: job.joints.length,
+    version,
+    updatedAt,
+    updatedBy: by,
+  });
+  await manager.insert(RevisionEntity, {
+    jobId: id,
+    version,
+    savedAt: updatedAt,
+    savedBy: by,
+    saveId: saveId ?? null,
+    data: job as never,
+  });
+  await manager.query(THIN, [id]);
+  return storedOf((await wholeJob(manager, id))!);
+}
+
+/** Lets go of what has lain in the bin for long. */
+async function emptyBin(manager: EntityManager): Promise<void> {
+  const long = Raw((column) => `${column} < now() - interval '${KEPT_IN_BIN} days'`);
+  const jobs = await manager.find(JobEntity, {
+    select: { id: true },
+    where: { place: 'bin', movedAt: long },
+  });
+  const ids = In(jobs.map(({ id }) => id));
+  await manager.delete(RevisionEntity, { jobId: ids });
+  await manager.delete(JobEntity, { id: ids });
+}
+
+/** Jobs of one shop, and every revision of them. */
 export function jobStore(source: DataSource) {
-  const read = async (manager: EntityManager, id: string): Promise<WholeRow | undefined> =>
-    (await manager.query<WholeRow[]>(WHOLE, [id]))[0];
-
-  const write = async (
-    manager: EntityManager,
-    id: string,
-    shopId: string,
-    job: Job,
-    { from, by, id: saveId = undefined }: Save,
-  ): Promise<StoredJob> => {
-    /** Whatever else a job holds is kept as it is: nothing is lost that a later Velk adds. */
-    const { name, notes, units, parts, joints, ...ways } = job;
-    const [version, updatedAt] = [from + 1, new Date()];
-    const row: JobRow = {
-      id,
-      shopId,
-      name,
-      notes,
-      units,
-      ways,
-      version,
-      updatedAt,
-      updatedBy: by,
-    };
-    await manager.save(JobEntity, row);
-    await manager.delete(PartEntity, { jobId: id });
-    await manager.delete(JointEntity, { jobId: id });
-    await manager.insert(
-      PartEntity,
-      parts.map((data, position) => ({ jobId: id, id: data.id, position, data })),
-    );
-    await manager.insert(
-      JointEntity,
-      joints.map((data, position) => ({
-        jobId: id,
-        id: data.id,
-        position,
-        kind: data.kind,
-        data,
-      })) as never[],
-    );
-    await manager.insert(RevisionEntity, {
-      jobId: id,
-      version,
-      savedAt: updatedAt,
-      savedBy: by,
-      saveId: saveId ?? null,
-      data: job as never,
-    });
-    await manager.query(THIN, [id]);
-    return storedOf((await read(manager, id))!);
-  };
-
   return {
     /** @param core what reckons now: what another one planned is not told */
     list: async (shopId: string, core: string): Promise<JobSummary[]> => {
-      const rows: {
-        id: string;
-        name: string;
-        units: 'mm' | 'in';
-        version: number;
-        updated_at: Date;
-        updated_by: string;
-        parts: string;
-        joints: string;
-        place: Place;
-        digest: PlanDigest | null;
-        is_now: boolean;
-      }[] = await source.query(
-        `SELECT j.*, (SELECT count(*) FROM part p WHERE p.job_id = j.id) AS parts, (SELECT count(*) FROM joint t WHERE t.job_id = j.id) AS joints,
-           d.digest, d.version = j.version AND d.shop_version = s.version AS is_now
-         FROM job j JOIN shop s ON s.id = j.shop_id LEFT JOIN kept_digest d ON d.job_id = j.id AND d.core = $2
-         WHERE j.shop_id = $1 ORDER BY j.updated_at DESC, j.name`,
-        [shopId, core],
-      );
-      return rows.map((r) => ({
-        id: r.id,
-        name: r.name,
-        units: r.units,
-        version: r.version,
-        updatedAt: r.updated_at.toISOString(),
-        updatedBy: r.updated_by,
-        parts: Number(r.parts),
-        joints: Number(r.joints),
-        place: r.place,
-        ...(r.digest && { plan: { ...r.digest, isNow: r.is_now } }),
-      }));
+      const rows = (await source.manager
+        .createQueryBuilder(JobEntity, 'job')
+        .innerJoinAndMapOne('job.shop', 'shop', 'shop', 'shop.id = job.shopId')
+        .leftJoinAndMapOne(
+          'job.kept',
+          'kept_digest',
+          'kept',
+          'kept.jobId = job.id AND kept.core = :core',
+          { core },
+        )
+        .select(['job', 'shop.id', 'shop.version', 'kept'])
+        .where('job.shopId = :shopId', { shopId })
+        .orderBy('job.updatedAt', 'DESC')
+        .addOrderBy('job.name')
+        .getMany()) as JobWith<{ shop: ShopRow; kept: DigestRow | null }>[];
+      return rows.map(({ id, name, units, parts, joints, place, shop, kept, ...row }) => {
+        const isNow = kept?.version === row.version && kept.shopVersion === shop.version;
+        const version = versionOf({ ...row, id, name, units, parts, joints, place });
+        const plan = kept && { ...kept.digest, isNow };
+        return { id, name, units, ...version, parts, joints, place, ...(plan && { plan }) };
+      });
     },
 
     version: async (id: string): Promise<JobVersion | undefined> => {
-      const [row] = await source.query<Pick<WholeRow, 'version' | 'updated_at' | 'updated_by'>[]>(
-        'SELECT version, updated_at, updated_by FROM job WHERE id = $1',
-        [id],
-      );
-      return (
-        row && {
-          version: row.version,
-          updatedAt: row.updated_at.toISOString(),
-          updatedBy: row.updated_by,
-        }
-      );
+      const row = await source.manager.findOneBy(JobEntity, { id });
+      return row ? versionOf(row) : undefined;
     },
 
     find: async (id: string): Promise<StoredJob | undefined> => {
-      const row = await read(source.manager, id);
-      return row && storedOf(row);
+      const row = await wholeJob(source.manager, id);
+      return row ? storedOf(row) : undefined;
     },
 
     /** A job with the shop it relies on, both as they were at one moment, and its record. */
     withShop: async (id: string): Promise<WithShop | undefined> => {
-      const row = await read(source.manager, id);
+      const row = await wholeJob(source.manager, id);
       if (!row) return undefined;
       const record = await wholeRecord(source.manager, id);
-      const { version, shop_version: shopVersion } = row;
-      const file = { job: storedOf(row).job, shop: row.shop, ...(record.length && { record }) };
-      return { file, version, shopVersion };
+      const file = {
+        job: row.newest.data,
+        shop: row.shop.data,
+        ...(record.length && { record }),
+      };
+      return { file, version: row.version, shopVersion: row.shop.version };
     },
 
-    /**
-     * Puts a job on the bench, away, or into the bin, and lets go of what has lain there for long.
-     */
+    /** Puts a job on the bench, away, or into the bin. */
     move: (id: string, place: Place): Promise<boolean> =>
       source.transaction(async (manager) => {
-        const old = `SELECT id FROM job WHERE place = 'bin' AND moved_at < now() - interval '${KEPT_IN_BIN} days'`;
-        for (const table of ['part', 'joint', 'revision'])
-          await manager.query(`DELETE FROM ${table} WHERE job_id IN (${old})`);
-        await manager.query(`DELETE FROM job WHERE id IN (${old})`);
-        const [rows] = await manager.query<[unknown[], number]>(
-          'UPDATE job SET place = $2, moved_at = now() WHERE id = $1 RETURNING id',
-          [id, place],
+        await emptyBin(manager);
+        const { affected } = await manager.update(
+          JobEntity,
+          { id },
+          { place, movedAt: () => 'now()' },
         );
-        return rows.length > 0;
+        return affected === 1;
       }),
 
     /** A new job, with the record that it comes with. */
@@ -257,7 +226,7 @@ export function jobStore(source: DataSource) {
         });
         if (!row) return undefined;
         if (row.version === save.from) return write(manager, id, row.shopId, job, save);
-        const stored = storedOf((await read(manager, id))!);
+        const stored = storedOf((await wholeJob(manager, id))!);
         const landed =
           save.id && (await manager.findOneBy(RevisionEntity, { jobId: id, saveId: save.id }));
         if (landed && landed.version === row.version) return stored;
@@ -266,19 +235,15 @@ export function jobStore(source: DataSource) {
 
     /** Newest first, each with its size in bytes; nothing where there is no such job. */
     revisions: async (id: string): Promise<Revision[] | undefined> => {
-      const rows = await source.query<
-        { version: number; saved_at: Date; saved_by: string; bytes: number }[]
-      >(
-        'SELECT version, saved_at, saved_by, pg_column_size(data) AS bytes FROM revision WHERE job_id = $1 ORDER BY version DESC',
-        [id],
-      );
-      if (!rows.length) return undefined;
-      return rows.map((r) => ({
-        version: r.version,
-        savedAt: r.saved_at.toISOString(),
-        savedBy: r.saved_by,
-        bytes: r.bytes,
-      }));
+      const rows = await source.manager
+        .createQueryBuilder(RevisionEntity, 'r')
+        .select(['r.version AS version', 'r.savedAt AS "savedAt"', 'r.savedBy AS "savedBy"'])
+        .addSelect('pg_column_size(r.data)', 'bytes')
+        .where('r.jobId = :id', { id })
+        .orderBy('r.version', 'DESC')
+        .getRawMany<Omit<Revision, 'savedAt'> & { readonly savedAt: Date }>();
+      const revisions = rows.map((row) => ({ ...row, savedAt: row.savedAt.toISOString() }));
+      return revisions.length ? revisions : undefined;
     },
 
     revision: async (id: string, version: number): Promise<Job | undefined> =>

@@ -1,4 +1,4 @@
-import type { DataSource, EntityManager } from 'typeorm';
+import { In, type DataSource, type EntityManager } from 'typeorm';
 import type { Observation, Recorded } from '@velk/core/shop';
 import type { RecordPage } from '@velk/core/wire';
 import { JobEntity, ObservationEntity, type ObservationRow } from './entities.ts';
@@ -23,18 +23,15 @@ export async function addLines(
   by: string,
 ): Promise<void> {
   const ids = lines.map(({ id }) => id);
-  const known = await manager.query<{ id: string }[]>(
-    'SELECT id FROM observation WHERE job_id = $1 AND id = ANY($2::uuid[])',
-    [jobId, ids],
-  );
+  const known = await manager.find(ObservationEntity, {
+    select: { id: true },
+    where: { jobId, id: In(ids) },
+  });
   const there = new Set(known.map(({ id }) => id));
   const fresh = [...new Map(lines.map((line) => [line.id, line])).values()].filter(
     ({ id }) => !there.has(id),
   );
-  const [{ last }] = await manager.query<[{ last: number }]>(
-    'SELECT coalesce(max(place), 0) AS last FROM observation WHERE job_id = $1',
-    [jobId],
-  );
+  const last = (await manager.maximum(ObservationEntity, 'place', { jobId })) ?? 0;
   const rows = fresh.map(({ id, by: who = by, ...data }, i) => {
     const { place: _, ...held } = { place: 0, ...data };
     return { jobId, id, place: last + 1 + i, by: who, data: held };

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import type { DataSource } from 'typeorm';
 import type { Shop } from '@velk/core/shop';
 import type { Device } from '@velk/core/wire';
-import { DeviceEntity, ShopEntity, type ShopRow } from './entities.ts';
+import { DeviceEntity, SessionEntity, ShopEntity, type ShopRow } from './entities.ts';
 
 /** A shop saved from an older version than the one stored. */
 export class StaleShop extends Error {
@@ -36,11 +36,16 @@ export function shopStore(source: DataSource) {
      */
     create: async (shop: Shop): Promise<ShopRow | undefined> => {
       const row = { id: randomUUID(), name: shop.name, data: shop, version: 1, saveId: null };
-      const rows = await source.query<unknown[]>(
-        'INSERT INTO shop (id, name, data, version) VALUES ($1, $2, $3, $4) ON CONFLICT DO NOTHING RETURNING id',
-        [row.id, row.name, JSON.stringify(row.data), row.version],
-      );
-      return rows.length ? row : undefined;
+      const answer = await source
+        .createQueryBuilder()
+        .insert()
+        .into(ShopEntity)
+        .values(row)
+        .orIgnore()
+        .returning('id')
+        .execute();
+      const inserted = answer.raw as unknown[];
+      return inserted.length ? row : undefined;
     },
 
     /**
@@ -74,7 +79,7 @@ export function shopStore(source: DataSource) {
       source.transaction(async (manager) => {
         const shop = await manager.findOne(ShopEntity, { where: {} });
         if (!shop) throw new NoShop();
-        await manager.query('UPDATE session SET device = $2 WHERE device_id = $1', [id, name]);
+        await manager.update(SessionEntity, { deviceId: id }, { device: name });
         await manager.save(DeviceEntity, { id, shopId: shop.id, name });
         return { id, name };
       }),
