@@ -95,6 +95,12 @@ interface Place {
 }
 
 /**
+ * So long a connection stays that nothing is asked by, ms: longer than whoever asks keeps it, who
+ * would else ask just as it closes.
+ */
+const KEPT_ALIVE = 65_000;
+
+/**
  * Listens at a place, or at the next free port where nobody chose one; gives the server with its
  * port.
  */
@@ -106,6 +112,7 @@ function listen(
 ): Promise<[Server, number]> {
   return new Promise((resolve) => {
     const server = make();
+    server.keepAliveTimeout = KEPT_ALIVE;
     server.once('error', (error: NodeJS.ErrnoException) => {
       if (error.code === 'EADDRINUSE' && orNext && left > 0)
         return resolve(listen(make, { host, port: port + 1, orNext }, name, left - 1));
