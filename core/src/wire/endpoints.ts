@@ -1,7 +1,7 @@
 import type Joi from 'joi';
-import type { ANSWERS} from './answers.ts';
+import type { ANSWERS } from './answers.ts';
 import { type AnswerName } from './answers.ts';
-import type { BODIES} from './bodies.ts';
+import type { BODIES } from './bodies.ts';
 import { type BodyName } from './bodies.ts';
 
 /** What is asked at one address, and what is answered. */
