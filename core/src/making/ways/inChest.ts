@@ -1,6 +1,7 @@
 import type { Feature } from '../../design/index.ts';
 import type { Shop, Tool, ToolKind } from '../../shop/index.ts';
-import { routesFor, type ForHalf, type Route } from './routes.ts';
+import type { ForHalf } from './given.ts';
+import { routesFor, type Route } from './routes.ts';
 
 /** What a chest may have several of, each as good a place for the work as the other. */
 const MACHINES: ReadonlySet<ToolKind> = new Set([

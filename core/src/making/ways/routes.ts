@@ -1,35 +1,11 @@
 import type { Feature } from '../../design/index.ts';
-import { mayStop, stopsOf } from '../hazards/index.ts';
-import {
-  tellingFaces,
-  withFaces,
-  type Refusal,
-  type Setup,
-  type Stage,
-  type Stop,
-  type Trait,
-} from '../setups/index.ts';
-import { say, type Mm, type Scale, type Sentence } from '../../ground/index.ts';
 import type { Shop } from '../../shop/index.ts';
-import { SAME, type Context, type Method } from '../method/method.ts';
-import { under } from '../method/refusal.ts';
-import { shouldersOf } from '../method/shoulders.ts';
-import { fattened, planing } from './forThePlane.ts';
-import { bundled } from '../method/bundles.ts';
-import { centred, centredWords } from './centred.ts';
-import { facesOf, hasFaces } from './edgesApart.ts';
+import type { Method } from '../method/method.ts';
+import type { Refusal, Setup, Stage, Trait } from '../setups/index.ts';
+import { hasFaces } from './edgesApart.ts';
+import { BY_SIDE, cuts, type ForHalf } from './given.ts';
 import { METHODS } from './list.ts';
-import { BARE, cradleWords, inCradle, WEDGE_INSTEAD } from './cradled.ts';
-import { mirrored } from './mirrored.ts';
-import { supportWords } from '../method/longPieces.ts';
-import {
-  angleFigure,
-  cornerWords,
-  enteredAt,
-  onWedges,
-  wedgeWords,
-  type TakesLean,
-} from '../method/wedged.ts';
+import { onDemand, worksOn } from './work.ts';
 
 /** The methods that together cut one half of a joint, or why this shop can't, as plain data. */
 export interface RouteChoice {
@@ -97,7 +73,7 @@ export function routesFor(
       ),
     )
     .filter(edgesCanBeApart);
-  const done = piecesOfWork(features, shop, context);
+  const done = worksOn(features, shop, context);
   return [...new Map(combinations.map((methods) => [methods.map((m) => m.id).join('+'), methods]))]
     .filter(([id]) => wanted(id))
     .map(([, methods]) => route(features, shop, methods, done))
@@ -146,174 +122,11 @@ function edgesCanBeApart(methods: readonly Method[]): boolean {
 
 const onlyEdges = (feature: Feature): boolean => feature.form === 'tenon' && !hasFaces(feature);
 
-/** What all methods of a half are told. */
-export type ForHalf = Omit<Context, 'shouldersFirst' | 'taken'>;
-
-/**
- * What a method is told of the others of its route: which of them come first, and what cuts the
- * edges apart.
- */
-interface Beside extends Pick<Context, 'shouldersFirst' | 'taken'> {
-  readonly edges: Method | undefined;
-}
-
-/** Where edges are cut apart, these leave them. */
-const BY_SIDE: readonly Stage[] = ['shoulders', 'cheeks'];
-
-/** One method at one feature: why not, or its set-ups. */
-interface Work {
-  readonly refusals: readonly Refusal[];
-  readonly setups: () => readonly Setup[];
-}
-
-const longer = (feature: Feature, length: Mm): Feature => ({
-  ...feature,
-  stock: { ...feature.stock, length: Math.max(length, feature.stock.length) },
-});
-
-/** Work by method and feature: most routes share most of it, and it is reckoned once. */
-function piecesOfWork(features: readonly Feature[], shop: Shop, partial: ForHalf) {
-  const half = `${partial.joint}.${partial.occurrences[0]?.member ?? 'either'}`;
-  const known = new Map<string, Work>();
-  const reckon = (
-    method: Method,
-    index: number,
-    { shouldersFirst, taken, edges }: Beside,
-  ): Work => {
-    const fitted = fittedLast(features[index]!, shop);
-    const { feature: wanted, centredBy } = centred(fitted, features, shop);
-    const apart =
-      edges && cuts(edges, wanted) && wanted.form === 'tenon' && BY_SIDE.includes(method.stage);
-    const whole = apart ? facesOf(wanted) : wanted;
-    const allowance = method.leavesFat && !whole.lean ? (shop.planeAllowance ?? 0) : 0;
-    const fat = allowance && whole.form === 'tenon' ? whole : undefined;
-    const sized = fat ? fattened(fat, allowance) : whole;
-    const { feature, bed } = heldFor(method, sized, partial);
-    const context = {
-      ...partial,
-      joint: `${half}${index ? `.${index + 1}` : ''}`,
-      shouldersFirst,
-      taken,
-    };
-    const made = madeOnce(() => method.setups(feature, shop, context));
-    const { heldLength } = partial;
-    const { length } = sized.stock;
-    const impossible = method.refuse(feature, shop, context);
-    const refused = impossible.length ? impossible : tooShallow(feature, shop, made);
-    const bare = bed === 'bare' && !refused.length && made().some((s) => s.model !== 'bench');
-    const alone = bare ? [BARE] : refused;
-    /** Too short by itself, it may be long enough while it is still part of its rough piece. */
-    const held =
-      alone.length && heldLength && !bare
-        ? method.refuse(longer(feature, heldLength), shop, context)
-        : alone;
-    const stopped = (by: Mm) =>
-      bare || held.length || !mayStop(by, shop)
-        ? []
-        : [
-            ...new Map(
-              machined(method, feature, shop, context, made())
-                .flatMap((s) => stopsOf(s, by, shop))
-                .map((r) => [r.hazard, r]),
-            ).values(),
-          ];
-    const short = stopped(length);
-    const longest = heldLength && Math.max(length, heldLength);
-    const asPart =
-      Boolean(longest) &&
-      held.length === 0 &&
-      alone.length + short.length > 0 &&
-      !stopped(longest!).length;
-    const stops = asPart ? [] : short;
-    return {
-      refusals: [...(asPart ? [] : alone), ...stops],
-      setups: madeOnce(() =>
-        [
-          ...machined(method, feature, shop, context, made()),
-          /**
-           * At the bench, bare: lines count from the piece itself, not from its wedge or cradle.
-           */
-          ...benched(
-            sized,
-            shop,
-            context,
-            sized === feature ? made() : method.setups(sized, shop, context),
-          ),
-          ...(fat ? planing(fat, allowance, context) : []),
-        ].flatMap((setup) => {
-          const standing = bundled(setup, feature.stock);
-          const turned = partial.occurrences[0]?.turned === true;
-          const setups = mirrored({
-            ...standing,
-            ...(feature.name && { of: feature.name }),
-            ...(feature.nth && { nth: feature.nth }),
-            ...(centredBy && { centredBy }),
-            checks: [
-              ...standing.checks,
-              ...centredWords(standing, centredBy),
-              ...(setup.model === 'bench'
-                ? []
-                : bed === 'cradle'
-                  ? cradleWords(partial.cradle!, feature, partial.occurrences)
-                  : bed === 'wedge'
-                    ? [WEDGE_INSTEAD]
-                    : []),
-              ...supportWords(setup, asPart ? longer(feature, heldLength!).stock : feature.stock),
-              ...(asPart
-                ? [
-                    say(
-                      'Too short to be cut by itself: cut it while it is part of a piece {heldLength} long, and saw it off after.',
-                      { heldLength: heldLength! },
-                    ),
-                  ]
-                : []),
-            ],
-            ...(stops.length &&
-              setup.model !== 'bench' && { stops: stopsAt(setup, length, method, shop, partial) }),
-            feature: index,
-            shouldersFirst,
-            traits: traitsOf(method, feature),
-            ...(feature.follows && { follows: feature.follows }),
-          });
-          return setups.map((eachSetup) => inFaceWords(eachSetup, turned));
-        }),
-      ),
-    };
-  };
-  return (method: Method, index: number, beside: Beside): Work => {
-    const { shouldersFirst, taken, edges } = beside;
-    const key = `${method.id} ${index} ${shouldersFirst} ${taken} ${edges !== undefined}`;
-    const work = known.get(key) ?? reckon(method, index, beside);
-    known.set(key, work);
-    return work;
-  };
-}
-
-/** A feature as a method finds it: on wedges, in the part's cradle, or bare. */
-function heldFor(
-  method: Method,
-  feature: Feature,
-  { cradle, occurrences }: ForHalf,
-): { feature: Feature; bed?: 'cradle' | 'wedge' | 'bare' } {
-  const wedge = method.lean?.by === 'wedge' ? method.lean : undefined;
-  if (!cradle) return { feature: wedge ? onWedges(feature, wedge.room ?? 0) : feature };
-  if (feature.lean)
-    return { feature: wedge ? onWedges(feature, wedge.room ?? 0) : feature, bed: 'wedge' };
-  return wedge
-    ? { feature: inCradle(feature, cradle, occurrences[0]!), bed: 'cradle' }
-    : { feature, bed: 'bare' };
-}
-
-const cuts = (method: Method, feature: Feature): boolean =>
-  method.form === feature.form &&
-  method.applies(feature) &&
-  (!feature.lean || method.lean !== undefined);
-
 function route(
   features: readonly Feature[],
   shop: Shop,
   methods: Method[],
-  done: ReturnType<typeof piecesOfWork>,
+  done: ReturnType<typeof worksOn>,
 ): Route {
   /**
    * Waste outside the blade: shoulders first, the line is crisp and the waste drops clear. Else
@@ -341,171 +154,10 @@ function route(
     shouldersFirst,
     traits: [...new Set(methods.flatMap((m) => m.traits ?? []))],
     refusals: unlike(refusals),
-    setups: madeOnce(() =>
+    setups: onDemand(() =>
       refusals.every((r) => r.hazard) ? work.flatMap((w) => w.setups()) : [],
     ),
   };
-}
-
-/** Made when it is first asked for, and the very same after that. */
-function madeOnce<Made extends object>(make: () => Made): () => Made {
-  let made: Made | undefined;
-  return () => (made ??= make());
-}
-
-/** A set-up in the words of its piece's faces, of the true ones where it lies a quarter turned. */
-function inFaceWords(setup: Setup, turned: boolean): Setup {
-  const told = (sentence: Sentence) => tellingFaces(sentence, turned);
-  return {
-    ...setup,
-    figures: setup.figures.map((f) => ({
-      ...f,
-      name: withFaces(f.name, turned),
-      working: told(f.working),
-    })),
-    passes: setup.passes.map((p) => ({ ...p, words: told(p.words) })),
-    checks: setup.checks.map(told),
-    ...(setup.of && { of: withFaces(setup.of, turned) }),
-    ...(setup.angles && {
-      angles: setup.angles.map((a) => ({ ...a, between: withFaces(a.between, turned) })),
-    }),
-  };
-}
-
-/**
- * That a shoulder is too shallow for this shop to set a cutter to it: rounded down, it would not
- * stand out at all.
- */
-function tooShallow(feature: Feature, shop: Shop, made: () => readonly Setup[]): Refusal[] {
-  if (feature.form !== 'tenon') return [];
-  const depths = shouldersOf(feature).map(({ depth, from }) => depth - from);
-  if (!depths.some((depth) => depth < shop.secondCutShort + 2 * coarsestOf(shop))) return [];
-  const setups = made().filter(({ model }) => model !== 'bench');
-  const fine = setups.length
-    ? under(
-        Math.min(...depths),
-        shop.graduation,
-        'faceShoulder',
-        'shoulder',
-        'The shoulder is {value} deep, less than {bound}, the finest this shop measures. Make it deeper or leave it away, or cut it by hand.',
-      )
-    : [];
-  return fine.length
-    ? fine
-    : setups.flatMap(({ figures }) =>
-        figures.flatMap(({ to, set, value, step }) =>
-          OUT_OF_TABLE.has(to) && set.value < SAME
-            ? under(
-                value,
-                step,
-                'faceShoulder',
-                'shoulder',
-                'For this shoulder the cutter would stand out {value}; the finest that can be set here is {bound}. Make the shoulder deeper or leave it away, or cut it by hand.',
-              )
-            : [],
-        ),
-      );
-}
-
-/** What stands out of a table or base by as much as it cuts. */
-const OUT_OF_TABLE: ReadonlySet<string> = new Set(['highest-tooth', 'cutter-top', 'cutter-tip']);
-/** The coarsest step that this shop sets anything by, mm. */
-function coarsestOf({ graduation, tools }: Shop): Mm {
-  const known =
-    COARSEST.get(tools) ??
-    Math.max(
-      0,
-      ...tools.flatMap((t) =>
-        Object.values(t).flatMap((v: unknown) => (isScale(v) ? [v.graduation] : [])),
-      ),
-    );
-  COARSEST.set(tools, known);
-  return Math.max(graduation, known);
-}
-
-/** Looked for once in each chest: it may hold thousands of tools. */
-const COARSEST = new WeakMap<Shop['tools'], Mm>();
-
-const isScale = (value: unknown): value is Scale =>
-  typeof value === 'object' && value !== null && 'graduation' in value;
-
-/** What its way of cutting and its feature are like. */
-const traitsOf = ({ traits = [] }: Method, feature: Feature): Trait[] => [
-  ...traits,
-  ...(feature.form === 'mortise' && feature.pocket ? (['pocket'] as const) : []),
-  ...(feature.form === 'round-tenon' ? (['round'] as const) : []),
-];
-
-/** The stops of one set-up, and what each is kept by once it was read. */
-const stopsAt = (
-  setup: Setup,
-  length: Mm,
-  { id }: Method,
-  shop: Shop,
-  { occurrences }: ForHalf,
-): Stop[] =>
-  stopsOf(setup, length, shop).map(({ hazard, message }) => ({
-    hazard: hazard!,
-    text: message,
-    joint: occurrences[0]!.joint,
-    key: `${id}/${hazard}`,
-  }));
-
-/**
- * Those of a method's set-ups that a machine makes, told how their piece lies where it lies askew.
- */
-const machined = (
-  method: Method,
-  feature: Feature,
-  shop: Shop,
-  context: Context,
-  setups: readonly Setup[],
-): Setup[] =>
-  setups.flatMap((setup) => {
-    if (setup.model === 'bench') return [];
-    if (setup.tilt || !method.lean) return [setup];
-    const how =
-      method.lean.by === 'wedge'
-        ? [...cornerWords(feature, setup), ...wedgeWords(feature, setup, shop)]
-        : [];
-    return [
-      {
-        ...askew(feature, method.lean.by, shop, context),
-        ...setup,
-        checks: [...how, ...setup.checks],
-      },
-    ];
-  });
-
-const benched = (
-  feature: Feature,
-  shop: Shop,
-  context: Context,
-  setups: readonly Setup[],
-): Setup[] =>
-  setups.flatMap((setup) => {
-    if (setup.model !== 'bench') return [];
-    return [{ ...askew(feature, 'bevel', shop, context), ...setup }];
-  });
-
-/** The mortise is no gauge for a tenon that is cut before it. */
-function fittedLast(feature: Feature, { schools }: Shop): Feature {
-  if (feature.form !== 'tenon' || schools.half === 'mortise') return feature;
-  const { mate: _, ...alone } = feature;
-  return alone;
-}
-
-/** What a set-up has besides where its piece lies askew. */
-function askew(
-  feature: Feature,
-  by: TakesLean['by'],
-  shop: Shop,
-  { occurrences }: Context,
-): Pick<Setup, 'lean' | 'leanSet' | 'angles'> {
-  const { lean } = feature;
-  if (!lean) return {};
-  const angle = angleFigure(feature, by, shop, enteredAt(occurrences));
-  return { lean, ...(angle && { leanSet: angle.set, angles: [angle] }) };
 }
 
 /** Two features of one form are often refused for the same reason: it is said once. */
