@@ -11,7 +11,8 @@ import {
 import { isMark } from '../sequence/index.ts';
 import type { Mm, Sentence } from '../../ground/index.ts';
 import { countOf, distinct } from './counting.ts';
-import type { Basis, Card } from './plan.ts';
+import type { Card } from './card.ts';
+import type { Basis } from './plan.ts';
 
 /** A figure as a card shows it: between which features, in words. */
 export interface FigureView {

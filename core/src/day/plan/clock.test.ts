@@ -2,7 +2,8 @@ import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { demo } from '../../testing/demo.ts';
 import { clockOf, type Timed } from './clock.ts';
-import { planJob, type Card } from './plan.ts';
+import type { Card } from './card.ts';
+import { planJob } from './plan.ts';
 
 interface Made {
   readonly id: string;

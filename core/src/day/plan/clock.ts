@@ -1,5 +1,5 @@
 import { numbers } from '../../ground/index.ts';
-import type { Card } from './plan.ts';
+import type { Card } from './card.ts';
 
 /** A card, or a share of its pieces, in a run on several machines at once. */
 export interface Timed {

@@ -3,7 +3,8 @@ import { describe, expect, it } from 'vitest';
 import { demo } from '../../testing/demo.ts';
 import type { JobFile } from '../../exchange/index.ts';
 import { daysOf } from './days.ts';
-import { planJob, type Card } from './plan.ts';
+import type { Card } from './card.ts';
+import { planJob } from './plan.ts';
 
 const card = (id: string, setting: number, cutting: number, words: string[] = []): Card =>
   ({ id, change: { minutes: setting, words }, cutting }) as unknown as Card;

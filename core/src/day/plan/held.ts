@@ -2,7 +2,8 @@ import type { Job } from '../../design/index.ts';
 import type { Shop } from '../../shop/index.ts';
 import type { Remembered } from '../../ground/index.ts';
 import type { JointDraft } from './draft.ts';
-import { fingerprint, planToProve, type PlanToProve } from './plan.ts';
+import { fingerprint } from './fingerprint.ts';
+import { planToProve, type PlanToProve } from './plan.ts';
 
 /**
  * Plans jobs and holds the last plan: what is asked of the same job and shop again plans nothing

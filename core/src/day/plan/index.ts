@@ -1,4 +1,7 @@
 export * from './plan.ts';
+export type { Card } from './card.ts';
+export * from './lookup.ts';
+export { fingerprint } from './fingerprint.ts';
 export {
   allMinutes,
   routesOf,

@@ -1,4 +1,4 @@
-import { fingerprint } from './plan.ts';
+import { fingerprint } from './fingerprint.ts';
 
 /** A proof as it is kept: under what it depends on, with a sum by which damage is told. */
 export interface KeptProof {

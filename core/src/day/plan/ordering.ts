@@ -14,6 +14,7 @@ import type { Solver } from '../../ground/index.ts';
 import type { Shop } from '../../shop/index.ts';
 import { beginsWith, keptUnlessWorth, pinsTooLate, withBegun } from './begun.ts';
 import { cuttingInTurn } from './changing.ts';
+import { idOfCard } from './card.ts';
 import type { JointDraft } from './draft.ts';
 import { onTheirDays, pinnedDays, withPins, type LoosePin } from './pinned.ts';
 
@@ -31,8 +32,6 @@ interface Unordered {
   readonly placeOf: (id: string) => number | undefined;
 }
 
-const idOf = ({ setups }: DraftCard): string => setups[0]!.id;
-
 function unordered(
   { order, standing, found, begun: started = [], pins = [] }: Job,
   shop: Shop,
@@ -45,7 +44,7 @@ function unordered(
   const places = new Map(
     unpinned.flatMap(({ setups }, i) => setups.map(({ id }) => [id, i] as const)),
   );
-  const firsts = new Map(unpinned.map((card, i) => [idOf(card), i]));
+  const firsts = new Map(unpinned.map((card, i) => [idOfCard(card), i]));
   const placeOf = (id: string) => firsts.get(id) ?? places.get(id);
   const { cards, loose } = withPins(unpinned, pins, placeOf);
   const begun = [...new Set(started.flatMap((id) => placeOf(id) ?? []))];
@@ -70,7 +69,8 @@ function unordered(
 }
 
 /** Cards in the order they are cut, and how that came to be. */
-interface Ordered extends Pick<Run, 'order' | 'changed'>, Pick<Unordered, 'cards' | 'circle'> {
+export interface Ordered
+  extends Pick<Run, 'order' | 'changed'>, Pick<Unordered, 'cards' | 'circle'> {
   /** Cards that are begun, by their ids, in the order they were. */
   readonly begun: readonly string[];
   readonly run: Omit<Run, 'order' | 'changed'>;
@@ -93,7 +93,7 @@ export function orderedBy(job: Job, shop: Shop, drafts: readonly JointDraft[]): 
   const { order, changed, ...run } = runFrom(open, goingOn, begun, shop, wishes);
   const days = pinnedDays(job, placeOf);
   const wrong = [...loose, ...days.loose];
-  const beside = { cards, circle, begun: begun.map((index) => idOf(cards[index]!)) };
+  const beside = { cards, circle, begun: begun.map((index) => idOfCard(cards[index]!)) };
   if (!days.days.size)
     return { ...beside, order, changed, run, pins: { loose: wrong, onDays: {} } };
   const reckon = (own: readonly number[]) => changedIn(goingOn, shop.minutes, own, wishes.standing);
@@ -117,10 +117,12 @@ export function orderedBy(job: Job, shop: Shop, drafts: readonly JointDraft[]): 
       loose: [
         ...wrong,
         ...[...found.late].map(([card, day]) =>
-          tooLate(idOf(cards[card]!), day, days.days.get(card)!),
+          tooLate(idOfCard(cards[card]!), day, days.days.get(card)!),
         ),
       ],
-      onDays: Object.fromEntries([...found.kept].map(([card, day]) => [idOf(cards[card]!), day])),
+      onDays: Object.fromEntries(
+        [...found.kept].map(([card, day]) => [idOfCard(cards[card]!), day]),
+      ),
     },
   };
 }
@@ -185,7 +187,7 @@ export function searchIn(
   return {
     advance: (count) => search.advance(count),
     best: () => ({
-      cards: search.best.map((index) => idOf(open[index]!)),
+      cards: search.best.map((index) => idOfCard(open[index]!)),
       minutes: search.minutes,
       tried: search.tried,
       settled: search.settled,

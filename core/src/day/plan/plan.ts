@@ -1,37 +1,20 @@
-import { nthOf, type FoundOrder, type Job } from '../../design/index.ts';
-import {
-  cautionsOf,
-  withLayers,
-  worksOf,
-  type Caution,
-  type Occurrence,
-  type Setup,
-  type Stop,
-  provePiece,
-  type JointProof,
-  type PieceProof,
-} from '../../making/index.ts';
-import { shareKey, tenonShares } from '../jobwide/index.ts';
-import { withMoves } from '../sequence/index.ts';
-import { provedBy, type ToProve } from './toProve.ts';
-import {
-  type Modeller,
-  type Solver,
-  say,
-  type Remembered,
-  type Sentence,
-} from '../../ground/index.ts';
-import type { Shop, Tool, WorkId } from '../../shop/index.ts';
+import type { FoundOrder, Job } from '../../design/index.ts';
+import { withLayers, type PieceProof, type Setup } from '../../making/index.ts';
+import type { Modeller, Remembered, Solver } from '../../ground/index.ts';
+import type { Shop } from '../../shop/index.ts';
 import { VERSION } from '../../version.ts';
-import { changeOf, cuttingInTurn, type Change } from './changing.ts';
-import { countTogether, distinct, testCut } from './counting.ts';
-import { shopFor } from './shopFor.ts';
-import { type AsSet, type JointDraft, type JointPlan } from './draft.ts';
+import { withMoves } from '../sequence/index.ts';
+import { idOfCard, type Card } from './card.ts';
+import { cardsOf } from './cards.ts';
+import type { JointDraft, JointPlan } from './draft.ts';
 import { draftsOf, isUnmade } from './drafts.ts';
-import { leastIn, orderedBy, searchIn, type OrderSearch } from './ordering.ts';
-import { piecesOf } from './pieces.ts';
+import { fingerprint } from './fingerprint.ts';
+import { leastIn, orderedBy, searchIn, type Ordered, type OrderSearch } from './ordering.ts';
 import type { LoosePin } from './pinned.ts';
+import { pieceProversOf, proversOf, type Provers } from './provers.ts';
 import type { RememberedProofs } from './remembered.ts';
+import { shopFor } from './shopFor.ts';
+import { provedBy, type ToProve } from './toProve.ts';
 
 /** What a plan was made from: a card from an older one is stale. */
 export interface Stamp {
@@ -44,28 +27,6 @@ export interface Stamp {
 export interface Basis {
   readonly job: Job;
   readonly shop: Shop;
-}
-
-/** One state of one machine, in its place in the order, with every set-up that goes through it. */
-export interface Card {
-  /** Stays the same when the job is planned anew: the first set-up that goes through. */
-  readonly id: string;
-  readonly title: string;
-  /** What goes through, each with its passes, its pieces and its own words. */
-  readonly setups: readonly Setup[];
-  readonly works: readonly WorkId[];
-  readonly count: number;
-  readonly testCut: Sentence;
-  readonly checks: readonly Sentence[];
-  readonly cautions: readonly Caution[];
-  /** Why Velk would not make it, and whether that was read. */
-  readonly stops: readonly (Stop & { readonly read: boolean })[];
-  /** The rules that put other cards before it. */
-  readonly after: readonly { readonly card: string; readonly rule: string }[];
-  /** What is changed before it, in minutes and in words. */
-  readonly change: Change;
-  /** Minutes to cut every piece, once it is set. */
-  readonly cutting: number;
 }
 
 export interface Plan {
@@ -100,7 +61,7 @@ export interface Plan {
 /** A plan, and what is to be proved of each of its joints; nothing of those that can’t be made. */
 export interface PlanToProve {
   readonly plan: Plan;
-  readonly provers: ReadonlyMap<string, () => ToProve<JointProof>>;
+  readonly provers: Provers;
   /**
    * Every distinct piece with several places of joinery, all of it cut into the same wood in the
    * order of the run.
@@ -131,7 +92,9 @@ export function planJob(
 }
 
 /**
- * The plan of a whole job, whose joints can then be proved one at a time, in any order.
+ * The plan of a whole job, whose joints can then be proved one at a time, in any order: the shop as
+ * the job has it, each joint by itself, the order, what is set in turn, the cards, and what is to be
+ * proved.
  * @param remembered drafts made before, so that a change to one joint doesn’t work out the others
  *   again
  */
@@ -142,48 +105,40 @@ export function planToProve(
 ): PlanToProve {
   const shop = shopFor(job, chest);
   const drafts = draftsOf(job, shop, remembered);
-  const { cards, begun, circle, order, changed, run, pins } = orderedBy(job, shop, drafts);
-  const set = withLayers(withMoves(order.map((index) => cards[index]!.setups)));
-  const cutting = cuttingInTurn(set, job, shop);
-  const idOf = (index: number) => cards[index]!.setups[0]!.id;
-  const read = new Set(
-    job.joints.flatMap((joint) => (joint.read ?? []).map((key) => `${joint.id} ${key}`)),
-  );
-  const joints = drafts.map((draft) => draft.plan);
-  const mated = matesCut(set);
+  const ordered = orderedBy(job, shop, drafts);
+  const run = asSetInTurn(ordered);
+  const cards = cardsOf(run, ordered, job, shop);
   return {
     plan: {
       stamp: { velk: VERSION, job: fingerprint(job), shop: fingerprint(chest) },
       basis: { job, shop: chest },
-      joints,
-      cards: order.map((index, i): Card => {
-        const setups = set[i]!;
-        return {
-          id: idOf(index),
-          setups,
-          ...wordsOf(setups, shop, mated[i]!),
-          stops: stopsOn(setups).map((stop) => ({
-            ...stop,
-            read: read.has(`${stop.joint} ${stop.key}`),
-          })),
-          after: [...cards[index]!.after].map(([before, rule]) => ({
-            card: idOf(before),
-            rule: rule.words,
-          })),
-          change: changeOf(changed[i]!, setups, shop),
-          cutting: cutting[i]!,
-        };
-      }),
-      begun,
-      ...run,
-      ...pins,
-      ...(circle && {
-        circle: circle.map(({ at, rule }) => ({ card: idOf(at), rule: rule.words })),
-      }),
-      hasErrors: circle !== undefined || joints.some(isUnmade),
+      ...planOf(drafts, ordered, cards),
     },
-    provers: proversOf(drafts, inRunOrder(set.flat())),
-    pieces: () => pieceProversOf(set.flat(), drafts, job, shop),
+    provers: proversOf(drafts, run.flat()),
+    pieces: () => pieceProversOf(run.flat(), drafts, job, shop),
+  };
+}
+
+/** The set-ups of each card in turn: by a move where the machine stands near, layer by layer. */
+const asSetInTurn = ({ order, cards }: Ordered): (readonly Setup[])[] =>
+  withLayers(withMoves(order.map((index) => cards[index]!.setups)));
+
+function planOf(
+  drafts: readonly JointDraft[],
+  { begun, run, pins, circle, cards: draftCards }: Ordered,
+  cards: readonly Card[],
+): Omit<Plan, 'stamp' | 'basis'> {
+  const joints = drafts.map((draft) => draft.plan);
+  return {
+    joints,
+    cards,
+    begun,
+    ...run,
+    ...pins,
+    ...(circle && {
+      circle: circle.map(({ at, rule }) => ({ card: idOfCard(draftCards[at]!), rule: rule.words })),
+    }),
+    hasErrors: circle !== undefined || joints.some(isUnmade),
   };
 }
 
@@ -210,199 +165,4 @@ export function leastMinutes(
 ) {
   const shop = shopFor(job, chest);
   return leastIn(job, shop, draftsOf(job, shop, remembered), solver);
-}
-
-const proversOf = (drafts: readonly JointDraft[], asSet: AsSet): PlanToProve['provers'] =>
-  new Map(
-    drafts.flatMap(({ plan, toProve }) => (toProve ? [[plan.joint, () => toProve(asSet)]] : [])),
-  );
-
-function pieceProversOf(
-  run: readonly Setup[],
-  drafts: readonly JointDraft[],
-  job: Job,
-  shop: Shop,
-): ToProve<PieceProof>[] {
-  const cut = new Set(drafts.flatMap(({ plan, toProve }) => (toProve ? [plan.joint] : [])));
-  const joints = new Map(
-    job.joints.filter(({ id }) => cut.has(id)).map((joint) => [joint.id, joint]),
-  );
-  const shares = tenonShares(job, [...joints.values()]);
-  /** A tenon that several joints share is cut once. */
-  const again = ({ joint, member, end }: Occurrence) =>
-    member === 'tenoned' && shares.get(shareKey(joint, end))?.first === false;
-  return piecesOf(run, job, joints, again).map((piece) => ({
-    question: [
-      [piece.id, piece.hand],
-      piece.part,
-      piece.work,
-      piece.places.map(({ at, kind, params }) => [at, kind.id, params]),
-      shop.tools,
-    ],
-    prove: (modeller) => provePiece(modeller, piece, shop),
-  }));
-}
-
-/** Set-ups in the order of the run, with their figures as they are set then. */
-function inRunOrder(run: readonly Setup[]): AsSet {
-  const known = new Map(run.map((setup, i) => [setup.id, { at: i, figures: setup.figures }]));
-  const placeOf = ({ id }: Setup) => known.get(id)?.at ?? Infinity;
-  return (setups) =>
-    [...setups]
-      .sort((a, b) => placeOf(a) - placeOf(b))
-      .map((setup) => ({ ...setup, figures: known.get(setup.id)?.figures ?? setup.figures }));
-}
-
-/** The stops of all that goes through, each once: faces and edges of a tenon have the same. */
-const stopsOn = (setups: readonly Setup[]): Stop[] => [
-  ...new Map(
-    setups.flatMap((s) => s.stops ?? []).map((stop) => [`${stop.joint} ${stop.key}`, stop]),
-  ).values(),
-];
-
-/** What a card says whatever job it is in. */
-type Words = Pick<Card, 'title' | 'works' | 'count' | 'testCut' | 'checks' | 'cautions'>;
-
-function wordsOf(setups: readonly Setup[], shop: Shop, mated: boolean): Words {
-  const known = WORDS.get(setups);
-  if (known?.shop === shop && known.mated === mated) return known.words;
-  const { model } = setups[0]!;
-  const words: Words = {
-    title: titleOf(setups),
-    works: distinct(setups.flatMap(worksOf)),
-    count: countTogether(setups),
-    testCut: say(
-      model === 'bench' ? 'Try one on scrap or a spare first.' : testCut(shop.schools.trial, mated),
-    ),
-    checks: checksOf(setups),
-    cautions: cautionsOf(setups, shop),
-  };
-  WORDS.set(setups, { shop, mated, words });
-  return words;
-}
-
-/** Said once: after a change elsewhere most cards say what they said. */
-const WORDS = new WeakMap<
-  readonly Setup[],
-  { readonly shop: Shop; readonly mated: boolean; readonly words: Words }
->();
-
-/** Of each card in turn, whether a mate of what goes through is cut by then. */
-function matesCut(run: readonly (readonly Setup[])[]): boolean[] {
-  const doneAt = new Map<string, number>();
-  run.forEach((setups, i) =>
-    setups.forEach(({ occurrences }) =>
-      occurrences.forEach(({ joint, member }) => doneAt.set(`${joint} ${member}`, i)),
-    ),
-  );
-  const mate = { tenoned: 'mortised', mortised: 'tenoned' } as const;
-  return run.map((setups, i) =>
-    setups.some(({ occurrences }) =>
-      occurrences.some(({ joint, member }) => (doneAt.get(`${joint} ${mate[member]}`) ?? i) < i),
-    ),
-  );
-}
-
-/** Features that count through, such as “mortise 1 of 3”, as one: “mortise 1 to 3 of 3”. */
-function inRun(setups: readonly Setup[]): string[] {
-  const [first, last] = [setups[0]!, setups.at(-1)!];
-  const [from, to] = [first.nth, last.nth];
-  const alike =
-    from &&
-    to &&
-    setups.length > 2 &&
-    setups.every(
-      ({ of, nth }, i) => of === first.of && nth?.of === from.of && nth.at === from.at + i,
-    );
-  return alike
-    ? [`${first.of} ${from.at} to ${to.at} of ${from.of}`]
-    : setups.map(({ of = '', nth }) => nthOf(of, nth));
-}
-
-/**
- * What a card is called: its ways of cutting, each with the features it is about where a joint has
- * several.
- */
-function titleOf(setups: readonly Setup[]): string {
-  const titles = distinct(setups.map((s) => s.title));
-  return titles
-    .map((title) => {
-      const own = setups.filter((s) => s.title === title);
-      const features = [...new Map(own.map((s) => [nthOf(s.of ?? '', s.nth), s])).values()];
-      const named = features.every((s) => s.of) ? `${title}: ${inRun(features).join(', ')}` : title;
-      return own.some((s) => s.mirrored) ? `${named}, mirrored` : named;
-    })
-    .join('; ');
-}
-
-/**
- * What to check at a card: of all that goes through, each once; and which stop is out of the way.
- */
-function checksOf(setups: readonly Setup[]): readonly Sentence[] {
-  if (setups.length === 1) return setups[0]!.checks;
-  const set = setups
-    .flatMap((s) => s.figures)
-    .flatMap(({ from, to, set }) => {
-      const stop = [from, to].find((datum) => datum.endsWith('-end-stop'));
-      return stop ? [[stop, set.value.toFixed(4)] as const] : [];
-    });
-  const stops = new Set(set.map(([stop]) => stop));
-  const moved = new Set(set.map((place) => place.join())).size > stops.size;
-  const stay = moved ? 'The end stop' : 'Both end stops stay as they are set: the one';
-  const both =
-    stops.size > 1 ? [say(`${stay} that isn’t in use is swung or lifted out of the way.`)] : [];
-  const sentences = [...both, ...setups.flatMap((s) => s.checks)];
-  return [...new Map(sentences.map((check) => [JSON.stringify(check), check])).values()];
-}
-
-/** The set-ups of a plan in the order they are made. */
-export const setupsOf = ({ cards }: Pick<Plan, 'cards'>): Setup[] =>
-  cards.flatMap((card) => card.setups);
-
-/**
- * The card a set-up goes through, by the id of any of them; where pieces have been cut apart since,
- * or are cut together again, the first card that does the same to some of them.
- */
-export function cardWith({ cards }: Pick<Plan, 'cards'>, id: string): Card | undefined {
-  const among = (fits: (setup: Setup) => boolean) => cards.find((card) => card.setups.some(fits));
-  const sameWork = ({ id: own, occurrences }: Setup) =>
-    wholeOf(own, occurrences) === wholeOf(id, occurrences);
-  return among((setup) => setup.id === id) ?? among(sameWork);
-}
-
-/** The id that a set-up has where the pieces of its joint aren't cut apart. */
-function wholeOf(id: string, [place]: readonly Occurrence[]): string {
-  const batch =
-    place && id.startsWith(place.joint) ? /^-\d+(?=\.)/.exec(id.slice(place.joint.length)) : null;
-  return batch ? place!.joint + id.slice(place!.joint.length + batch[0].length) : id;
-}
-
-/** The tools of a chest that a card is set up with: machine, cutter and guides. */
-export function toolsOn({ setups }: Pick<Card, 'setups'>, { tools }: Pick<Shop, 'tools'>): Tool[] {
-  const used = new Set(
-    setups.flatMap(({ machine, cutter, guides }) => [machine, cutter, ...guides]),
-  );
-  return tools.filter(({ id }) => used.has(id));
-}
-
-/** The tools a plan uses, by id: machines, cutters, guides, boxes of blocks. */
-export function toolsUsed(plan: Pick<Plan, 'cards'>): Set<string> {
-  const ids = setupsOf(plan).flatMap((setup) => [
-    setup.machine,
-    setup.cutter,
-    ...setup.guides,
-    ...setup.figures.map((f) => f.set.box),
-  ]);
-  return new Set(ids.filter((id): id is string => typeof id === 'string'));
-}
-
-/**
- * A short, stable fingerprint of plain data (FNV-1a, 32 bits): the same content gives the same
- * text.
- */
-export function fingerprint(data: unknown): string {
-  let hash = 0x811c9dc5;
-  for (const char of JSON.stringify(data))
-    hash = Math.imul(hash ^ char.codePointAt(0)!, 0x01000193) >>> 0;
-  return hash.toString(16).padStart(8, '0');
 }

@@ -18,7 +18,9 @@ import {
 import type { Modeller, Mm } from '../../ground/index.ts';
 import type { Shop } from '../../shop/index.ts';
 import { shopFor } from './shopFor.ts';
-import { setupsOf, type Card, type Plan } from './plan.ts';
+import type { Card } from './card.ts';
+import { setupsOf } from './lookup.ts';
+import type { Plan } from './plan.ts';
 import { readInMiddle } from './ridges.ts';
 import { spotOf } from './scenes.ts';
 import type { ToProve } from './toProve.ts';

@@ -20,7 +20,9 @@ import {
   type Shop,
 } from '../../shop/index.ts';
 import { shopFor } from './shopFor.ts';
-import { setupsOf, type Card, type Plan } from './plan.ts';
+import type { Card } from './card.ts';
+import { setupsOf } from './lookup.ts';
+import type { Plan } from './plan.ts';
 
 /** One pass of a card, pictured from the machine model's own placement. */
 export interface PassScene {

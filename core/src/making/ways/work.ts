@@ -116,7 +116,7 @@ function whyNot(
   const longest = heldLength && Math.max(bare.stock.length, heldLength);
   const isPart = held.length === 0 && alone.length + short.length > 0;
   if (longest && isPart && !stopped(longest).length)
-    return { refusals: [], partOf: heldLength!, isStopped: false };
+    return { refusals: [], partOf: heldLength, isStopped: false };
   return { refusals: [...alone, ...short], isStopped: short.length > 0 };
 }
 
