@@ -40,6 +40,12 @@ export default tseslint.config(
           selector: 'JSXAttribute[name.name="dangerouslySetInnerHTML"]',
           message: 'Text is never taken as HTML.',
         },
+        {
+          selector:
+            'JSXAttribute[name.name="style"] > JSXExpressionContainer > ObjectExpression > Property > Literal',
+          message:
+            'What stands fast is a class of the style sheet; here goes only what is reckoned.',
+        },
       ],
       '@typescript-eslint/no-misused-promises': [
         'error',

@@ -42,7 +42,7 @@ export function App() {
     <ConfigProvider theme={config} wave={{ disabled: true }}>
       <BrowserRouter>
         <Guarded>
-          <Suspense fallback={<p style={{ padding: 24 }}>Opening…</p>}>
+          <Suspense fallback={<p className="opening">Opening…</p>}>
             {access && isOut ? (
               <LetIn door={access.door} />
             ) : none ? (

@@ -94,7 +94,7 @@ export function BoardDrawing({
               x={px(area.x) + 5}
               y={px(area.y + area.width / 2) + 4}
               fontSize={12}
-              style={{ fill: 'var(--quiet)' }}
+              className="quiet-ink"
             >
               left: {formatLength(area.length, style)} by {formatLength(area.width, style)}
             </text>

@@ -150,7 +150,7 @@ function ViewTitle({ view, at }: { view: JointView; at: At }) {
   const x = Math.min(...corners.map((p) => p[0]));
   const y = Math.min(...corners.map((p) => p[1])) - (view.id === 'face' ? 48 : 14);
   return (
-    <text x={x} y={y} fontSize={14.5} style={{ fill: 'var(--quiet)' }}>
+    <text x={x} y={y} fontSize={14.5} className="quiet-ink">
       {view.title}
     </text>
   );

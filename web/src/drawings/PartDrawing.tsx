@@ -54,7 +54,7 @@ export function PartDrawing({ part, mirrored = false }: { part: Part; mirrored?:
         >
           B
         </text>
-        <text x={0} y={h + 20} fontSize={13.5} style={{ fill: 'var(--quiet)' }}>
+        <text x={0} y={h + 20} fontSize={13.5} className="quiet-ink">
           reference edge{part.referenceEdge && `: ${part.referenceEdge}`}
         </text>
       </g>

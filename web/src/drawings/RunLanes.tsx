@@ -151,7 +151,7 @@ export function RunLanes({
               y={foot + 17}
               textAnchor={hours ? 'middle' : 'start'}
               fontSize={12.5}
-              style={{ fill: 'var(--quiet)' }}
+              className="quiet-ink"
             >
               {hours ? `${hours} h` : 'start'}
             </text>
@@ -170,7 +170,7 @@ export function RunLanes({
                 <g
                   key={card}
                   transform={`translate(${NAMES + px(start) + by} 4)`}
-                  style={{ cursor: 'pointer', touchAction: 'pan-y' }}
+                  className="lane-press"
                   onPointerDown={(e) => {
                     e.currentTarget.setPointerCapture(e.pointerId);
                     setHeld({ block, from: e.clientX, by: 0 });
@@ -210,7 +210,7 @@ export function RunLanes({
           </g>
         ))}
       </svg>
-      <p className="quiet" style={{ minHeight: 22, fontSize: 14.5 }}>
+      <p className="quiet small lane-told">
         {over ||
           'Grey: setting and the test cut. Wood: cutting every piece. A press leads to the set-up; one that is drawn along goes past those of its machine.'}
         {!over && persons > 1 && ' Lined: the second person; a bolder line, the third.'}

@@ -7,7 +7,7 @@ export function SameFingerprint({ fingerprint }: { fingerprint: string }) {
     <svg
       viewBox="0 0 380 132"
       width={380}
-      style={{ maxWidth: '100%' }}
+      className="fits"
       role="img"
       aria-label={`This screen and the warning on the tablet both begin with ${start}`}
     >
@@ -19,7 +19,7 @@ export function SameFingerprint({ fingerprint }: { fingerprint: string }) {
       </g>
       <path d="M304 24l16 27h-32z" fill="none" stroke="var(--caution)" strokeWidth={2.2} />
       <path d="M304 34v8M304 46v1.5" stroke="var(--caution)" strokeWidth={2.6} />
-      <g fontSize={13} textAnchor="middle" style={{ fill: 'var(--quiet)' }}>
+      <g fontSize={13} textAnchor="middle" className="quiet-ink">
         <text x={79} y={34}>
           here
         </text>
@@ -27,7 +27,7 @@ export function SameFingerprint({ fingerprint }: { fingerprint: string }) {
           under its details
         </text>
       </g>
-      <g fontSize={17} fontWeight={600} textAnchor="middle" style={{ fill: 'var(--ink)' }}>
+      <g fontSize={17} fontWeight={600} textAnchor="middle" className="ink">
         <text x={79} y={68}>
           {start} …
         </text>

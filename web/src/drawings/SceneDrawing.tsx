@@ -152,9 +152,7 @@ export function SceneDrawing({
   const at = (p: Vec2): Vec2 => [4 + (p[0] - window.x0) * scale, 4 + (window.y1 - p[1]) * scale];
   return (
     <div ref={ref}>
-      <p className="quiet" style={{ fontSize: 14.5, margin: '8px 0 2px' }}>
-        {picture.title}
-      </p>
+      <p className="quiet small beneath">{picture.title}</p>
       <svg
         width={width}
         height={h + below + 8}
@@ -217,7 +215,7 @@ export function SceneDrawing({
             textAnchor="middle"
             dominantBaseline="middle"
             transform={turned ? `rotate(-90 ${x} ${y})` : undefined}
-            style={{ fill: 'var(--quiet)' }}
+            className="quiet-ink"
             stroke="var(--sheet)"
             strokeWidth={3}
             paintOrder="stroke"
@@ -323,7 +321,7 @@ function Feed({ at: [x, y], along, tool }: { at: Vec2; along: Vec2; tool: boolea
         x={x + (along[1] ? 9 : 0)}
         y={along[1] ? y - 8 : y - 9}
         fontSize={13.5}
-        style={{ fill: 'var(--action)' }}
+        className="action-ink"
         stroke="var(--sheet)"
         strokeWidth={3}
         paintOrder="stroke"

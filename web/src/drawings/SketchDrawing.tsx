@@ -52,13 +52,7 @@ export function SketchDrawing({
       .join('L')}`;
   return (
     <div ref={ref}>
-      <svg
-        width={width}
-        height={height}
-        role="img"
-        aria-label={label}
-        style={{ overflow: 'visible' }}
-      >
+      <svg width={width} height={height} role="img" aria-label={label} className="overflows">
         <defs>
           <pattern
             id="sketch-waste"

@@ -151,7 +151,7 @@ function OutsideNav() {
   const { pathname } = useLocation();
   const { id, now } = useAppSelector((s) => s.bench);
   return (
-    <nav aria-label="Places" style={{ display: 'flex', gap: 22, paddingTop: 7, fontSize: 17 }}>
+    <nav aria-label="Places" className="placelinks">
       {SHARED_ROOMS.map(({ path, title }) => (
         <Link
           key={path}

@@ -21,10 +21,10 @@ function Fallen({ error, resetErrorBoundary }: { error: unknown; resetErrorBound
   return (
     <div className="sheet" role="alert">
       <h1>{notFetched ? 'This room could not be fetched' : 'This room can’t be drawn just now'}</h1>
-      <p style={{ margin: '10px 0 14px', maxWidth: 640 }}>
+      <p className="prose amid">
         Nothing that was typed is lost. {error instanceof Error ? error.message : String(error)}
       </p>
-      <p style={{ display: 'flex', gap: 22 }}>
+      <p className="abreast">
         <button className="link" onClick={resetErrorBoundary}>
           Try again
         </button>

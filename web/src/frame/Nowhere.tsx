@@ -16,7 +16,7 @@ export function NoRoom() {
   return (
     <div className="sheet">
       <h1>There is nothing at this address</h1>
-      <p style={{ margin: '10px 0 14px', maxWidth: 640 }}>
+      <p className="prose amid">
         {pathname} is no room of Velk. It may have been cut short when it was copied.
       </p>
       <Link to="/">To the jobs</Link>

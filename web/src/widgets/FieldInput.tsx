@@ -162,7 +162,7 @@ export function FieldInput({
 }
 
 const ErrorLine = ({ text }: { text: string }) => (
-  <span role="alert" style={{ color: 'var(--stop)', fontSize: 14, display: 'block' }}>
+  <span role="alert" className="own-line wrong small">
     {text}
   </span>
 );
@@ -240,7 +240,7 @@ export function RunField({
   const parsed = editing === null && kept === undefined ? null : parseRun(text, style);
   const message = parsed && !parsed.ok ? parsed.message : error;
   return (
-    <span className="field" style={{ display: 'block' }}>
+    <span className="field own-line">
       <textarea
         className="run"
         rows={1}

@@ -1,5 +1,8 @@
 import { writeFigure, type LengthStyle, type Mm } from '@velk/core/ground';
 
+/** The same with decimals of an inch: for what a rule can’t show. */
+export const inDecimals = (style: LengthStyle): LengthStyle => ({ ...style, inches: 'decimal' });
+
 /** A length set in type: fractions as fractions, the unit beside it. */
 export function Length({
   value,
@@ -12,7 +15,7 @@ export function Length({
 }) {
   const { written: w, rest } = writeFigure(value, style);
   return (
-    <span style={{ whiteSpace: 'nowrap' }}>
+    <span className="nowrap">
       {w.negative && '−'}
       {w.whole}
       {w.numerator !== undefined && (

@@ -16,12 +16,7 @@ interface Props {
 /** What stands beside the work, and under it where the window is narrow. */
 export function Margin({ label, list, silent = false, children }: Props) {
   return (
-    <aside
-      className="margin"
-      aria-label={label}
-      tabIndex={-1}
-      style={{ visibility: silent ? 'hidden' : 'visible' }}
-    >
+    <aside className={silent ? 'margin silent' : 'margin'} aria-label={label} tabIndex={-1}>
       {list && (
         <button className="link below" onClick={toWork}>
           Back to the {list}

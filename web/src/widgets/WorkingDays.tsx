@@ -11,7 +11,7 @@ export function WorkingDays({ job }: { job: Job }) {
   const set = (told: Partial<Working>) => edit({ edit: 'workingTold', working: told });
   const hours = String(working.hours);
   return (
-    <span style={{ display: 'flex', gap: 14, flexWrap: 'wrap', alignItems: 'end' }}>
+    <span className="abreast at-foot">
       <Choice
         label="Hours a day"
         value={hours}

@@ -48,7 +48,7 @@ export function AssemblyRoom({ job, id, shop }: { job: Job; id: string; shop: Sh
   const setDry = (joint: string, dry: boolean) => edit({ edit: 'leftDry', joint, dry });
   return (
     <div className="sheet withmargin">
-      <section aria-label="Assembly" style={{ paddingRight: 22, minWidth: 0, paddingBottom: 30 }}>
+      <section aria-label="Assembly" className="room-body">
         <OrderTabs id={id} />
         <h1>Assembly</h1>
         {error && (
@@ -184,7 +184,7 @@ function Detail({
   const piece = (i: number) => assembly.pieces[i]!.name;
   return (
     <>
-      <h2 style={{ marginTop: 18 }}>{assembly.name}</h2>
+      <h2 className="later">{assembly.name}</h2>
       {assembly.stages.length > 1 && (
         <div className="stagepick" role="group" aria-label="Stages">
           {assembly.stages.map((assemblyStage, i) => (
@@ -330,15 +330,13 @@ function Days({
   const own = (id: string) => assemblies.find((assembly) => assembly.id === id)!;
   return (
     <>
-      <h2 style={{ marginTop: 22 }}>Gluing up, day by day</h2>
+      <h2 className="later">Gluing up, day by day</h2>
       <WorkingDays job={job} />
       <table className="sizes">
         <tbody>
           {days.map(({ lots, minutes }, i) => (
             <tr key={i}>
-              <td style={{ whiteSpace: 'nowrap', verticalAlign: 'top' }}>
-                {dayName(i, working.from)}
-              </td>
+              <td className="nowrap aloft">{dayName(i, working.from)}</td>
               <td>
                 {lots.map(({ assembly, stage, glueUp, count }) => {
                   const { title, glueUps } = own(assembly).stages[stage]!;
@@ -350,9 +348,7 @@ function Days({
                   );
                 })}
               </td>
-              <td style={{ textAlign: 'right', whiteSpace: 'nowrap', verticalAlign: 'top' }}>
-                {inTime(minutes)}
-              </td>
+              <td className="nowrap to-right aloft">{inTime(minutes)}</td>
             </tr>
           ))}
         </tbody>

@@ -1,6 +1,6 @@
 import { formatAngle, type LengthStyle } from '@velk/core/ground';
 import type { CalibrationKind } from '@velk/core/shop';
-import { Length } from '../../widgets/Length.tsx';
+import { inDecimals, Length } from '../../widgets/Length.tsx';
 
 /** What is measured of a tool, to a hundredth. */
 export function CalibratedSize({
@@ -13,7 +13,7 @@ export function CalibratedSize({
   style: LengthStyle;
 }) {
   return kind.unit === 'length' ? (
-    <Length value={value} style={{ ...style, graduation: 0.01, inches: 'decimal' }} />
+    <Length value={value} style={{ ...inDecimals(style), graduation: 0.01 }} />
   ) : (
     <>{formatAngle(value)}</>
   );

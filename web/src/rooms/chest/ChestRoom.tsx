@@ -152,13 +152,13 @@ function Chest({ shop, shelf }: { shop: Shop; shelf: Shelf | null }) {
   };
   return (
     <div className="sheet withmargin">
-      <section aria-label="Tool chest" style={{ paddingRight: 22, minWidth: 0 }}>
+      <section aria-label="Tool chest" className="room-body">
         <header className="between">
           <h1>Tool chest</h1>
           <GearSave />
         </header>
         <div className="toolbar">
-          <span className="field" style={{ flex: '1 1 180px' }}>
+          <span className="field sought">
             <input
               aria-label="Search the chest"
               placeholder="Search"
@@ -221,7 +221,7 @@ function Chest({ shop, shelf }: { shop: Shop; shelf: Shelf | null }) {
           <div className="start">
             <h2>An empty chest</h2>
             <p>Start from a usual one and type your own measurements over it.</p>
-            <span style={{ display: 'flex', gap: 12 }}>
+            <span className="abreast">
               <Button type="primary" onClick={() => put(starterChest(shop.style.system, 'small'))}>
                 A small shop’s chest
               </Button>
@@ -234,7 +234,7 @@ function Chest({ shop, shelf }: { shop: Shop; shelf: Shelf | null }) {
           <ToolList tools={shown} style={style} chosen={chosen} onOpen={open} />
         )}
         {gapsOf(shop.tools).map(({ from, to }) => (
-          <p key={from} className="quiet" style={{ fontSize: 15, paddingTop: 6 }}>
+          <p key={from} className="quiet small beneath">
             No router cutter between <Length value={from} style={style} /> and{' '}
             <Length value={to} style={style} />.
           </p>
@@ -276,16 +276,12 @@ function Brought({
 }) {
   useEscape(onClose);
   return (
-    <div
-      className={`note ${read.problems.length ? 'warning' : ''}`}
-      role="status"
-      style={{ margin: '12px 0' }}
-    >
+    <div className={read.problems.length ? 'note warning amid' : 'note amid'} role="status">
       <h3>
         {counted(read.added, 'tool', 'tools')} brought in
         {read.problems.length > 0 && ', the rest not'}
       </h3>
-      <ul style={{ margin: '4px 0', paddingLeft: 18, color: 'var(--ink)' }}>
+      <ul className="problems">
         {read.problems.slice(0, 30).map((p, i) => (
           <li key={i}>
             Row {p.row}
@@ -329,14 +325,10 @@ function ToolList({
   });
   useEffect(show, [show, chosen]);
   if (tools.length === 0)
-    return (
-      <p className="quiet" style={{ padding: '20px 0' }}>
-        Nothing in the chest is called that.
-      </p>
-    );
+    return <p className="quiet none-yet">Nothing in the chest is called that.</p>;
   return (
     <div ref={holder} {...oneStop} className="toollist" role="region" aria-label="Tools">
-      <div role="list" style={{ height: rows.getTotalSize(), position: 'relative' }}>
+      <div role="list" className="tool-rows" style={{ height: rows.getTotalSize() }}>
         {rows.getVirtualItems().map(({ index, start }) => {
           const tool = tools[index]!;
           return (
@@ -345,7 +337,7 @@ function ToolList({
               role="listitem"
               data-index={index}
               ref={rows.measureElement}
-              style={{ position: 'absolute', insetInline: 0, top: start, minHeight: ROW }}
+              style={{ top: start, minHeight: ROW }}
             >
               <button
                 className="toolrow"

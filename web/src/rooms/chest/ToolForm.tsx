@@ -60,7 +60,7 @@ export function ToolForm({ tool, tools, style, begun, onChange, onCopy, onRemove
   return (
     <>
       <div>
-        <span className="field" style={{ display: 'block' }}>
+        <span className="field own-line">
           <input
             aria-label="Name of the tool"
             autoFocus={begun}
@@ -68,7 +68,7 @@ export function ToolForm({ tool, tools, style, begun, onChange, onCopy, onRemove
             aria-invalid={wrong['name'] !== undefined || kept !== undefined}
             value={kept ?? tool.name}
             maxLength={120}
-            style={{ fontSize: 20 }}
+            className="written-large"
             onChange={(e) => change('name', e.target.value)}
           />
           {(wrong['name'] ??
@@ -117,7 +117,7 @@ export function ToolForm({ tool, tools, style, begun, onChange, onCopy, onRemove
         ))}
       </div>
       <Calibrating key={tool.id} tool={tool} style={style} take={take} />
-      <div style={{ display: 'flex', gap: 16, flexWrap: 'wrap' }}>
+      <div className="abreast">
         <button className="link" onClick={onCopy}>
           Make another like it
         </button>
@@ -149,23 +149,18 @@ function Removing({ tool, onRemove }: Pick<Props, 'tool' | 'onRemove'>) {
         {looks ? 'Stop, and keep it' : 'Remove it'}
       </button>
       {looks && (
-        <span ref={intoView} role="status" className="quiet" style={{ flexBasis: '100%' }}>
+        <span ref={intoView} role="status" className="quiet whole-line">
           Looking for jobs that use it{removal.of > 0 && `: ${removal.done} of ${removal.of}`}
           <progress
             aria-label="Jobs looked at"
             value={removal.done}
             max={removal.of || 1}
-            style={{ width: '100%' }}
+            className="whole-line"
           />
         </span>
       )}
       {removal.is === 'kept' && (
-        <p
-          ref={intoView}
-          role="alert"
-          className="note error"
-          style={{ flexBasis: '100%', margin: 0 }}
-        >
+        <p ref={intoView} role="alert" className="note error whole-line">
           {removal.message}
         </p>
       )}
@@ -177,10 +172,7 @@ function Removing({ tool, onRemove }: Pick<Props, 'tool' | 'onRemove'>) {
 function ScaleBar({ style }: { style: LengthStyle }) {
   const bar = style.system === 'mm' ? 20 : 25.4;
   return (
-    <span
-      className="quiet"
-      style={{ display: 'inline-flex', gap: 8, alignItems: 'center', fontSize: 14 }}
-    >
+    <span className="quiet abreast level small">
       <svg width={bar * SCALE + 2} height={9} aria-hidden>
         <path d={`M1 0V8M1 4H${bar * SCALE}M${bar * SCALE} 0V8`} stroke="var(--ink)" />
       </svg>

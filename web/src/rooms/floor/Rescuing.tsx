@@ -8,7 +8,7 @@ import { useAppDispatch } from '../../store.ts';
 import { useAsked } from '../../planning/useAsked.ts';
 import { useTypedText } from '../../keeping/useTypedText.ts';
 import { useRecordState } from '../../recording/useRecorder.ts';
-import { Length } from '../../widgets/Length.tsx';
+import { inDecimals, Length } from '../../widgets/Length.tsx';
 import { lengthIn, LooseLength } from '../../widgets/LooseLength.tsx';
 import { Spoken } from '../../widgets/Spoken.tsx';
 
@@ -106,7 +106,7 @@ function Ways({
       {size && (
         <p>
           <LooseLength label="reads" text={text} style={style} onType={setText} /> where{' '}
-          <Length value={size.value} style={{ ...style, inches: 'decimal' }} /> was asked
+          <Length value={size.value} style={inDecimals(style)} /> was asked
         </p>
       )}
       <ol>

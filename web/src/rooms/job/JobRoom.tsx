@@ -80,7 +80,7 @@ export default function JobRoom() {
       {job && shop ? (
         <Guarded by={[job, plan]}>
           {keepsNothing && (
-            <p className="note error" role="alert" style={{ margin: '14px 22px 0' }}>
+            <p className="note error at-margin" role="alert">
               This browser keeps nothing just now: its storage is full or forbidden. Wait for
               “Saved” before you leave.
             </p>
@@ -88,13 +88,13 @@ export default function JobRoom() {
           <LeftBehind what="this job" now={job} merge={mergedJobs} {...behind} />
           <LeftBehind what="the shop" now={shop} merge={mergedShops} {...shopsBehind} />
           {gone && (
-            <p className="note error" role="alert" style={{ margin: '14px 22px 0' }}>
+            <p className="note error at-margin" role="alert">
               This job has no joint “{gone}”, which the address names: it was removed, or the
               address is of another job. The joints it has are in the list.
             </p>
           )}
           {failed && (
-            <p className="note error" role="alert" style={{ margin: '14px 22px 0' }}>
+            <p className="note error at-margin" role="alert">
               This job could not be planned: {failed}.{' '}
               {plan ? 'What is shown is the plan before the last change.' : ''} Undo the last
               change; the job itself is kept.
@@ -154,7 +154,7 @@ function JointList({ id, job }: { id: string; job: Job }) {
   return (
     <div ref={list} {...oneStop} className="inline">
       <h2>Joints in this job</h2>
-      {job.joints.length === 0 && <p style={{ padding: '0 20px', fontSize: 15 }}>None yet.</p>}
+      {job.joints.length === 0 && <p className="none-yet small">None yet.</p>}
       {job.joints.map((joint) => (
         <JointLink
           key={joint.id}

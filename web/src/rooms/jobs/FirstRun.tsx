@@ -104,7 +104,7 @@ export default function FirstRun() {
             ))}
           </div>
           {asked && answers.guardOff === null && (
-            <p role="alert" style={{ color: 'var(--stop)' }}>
+            <p role="alert" className="wrong">
               ■ Say yes or no: the order of the cuts depends on it.
             </p>
           )}

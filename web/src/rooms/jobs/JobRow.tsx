@@ -35,10 +35,7 @@ export function JobRow({
   const stages = useMemo(() => stagesInList(job, seen), [job, seen]);
   return (
     <div className="row jobrow">
-      <Link
-        to={`/job/${job.id}/${job.joints ? 'joints' : 'stock'}`}
-        style={{ fontSize: 19, fontWeight: 600 }}
-      >
+      <Link to={`/job/${job.id}/${job.joints ? 'joints' : 'stock'}`} className="title">
         {job.name}
       </Link>
       <span>

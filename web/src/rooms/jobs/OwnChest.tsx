@@ -43,12 +43,7 @@ export default function OwnChest({ file, onDone }: { file: OpenedFile; onDone: (
     );
   };
   return (
-    <div
-      className="note warning"
-      role="alertdialog"
-      aria-label="The file’s own chest"
-      style={{ margin: '14px 0' }}
-    >
+    <div className="note warning amid" role="alertdialog" aria-label="The file’s own chest">
       <h3>{file.name} was planned with another chest</h3>
       {missing.length > 0 && <p>Not in yours: {named(missing)}.</p>}
       {otherwise.length > 0 && <p>Otherwise in yours: {named(otherwise)}. Yours are taken.</p>}

@@ -25,10 +25,10 @@ export function JointPlaces({ job, joint, names, style, step, error, onChange, c
   return (
     <div className="note">
       <h3>Where and how many</h3>
-      <p style={{ display: 'grid', gap: 6 }}>
+      <p className="joint-places">
         <label>
           {names.mortised}: mortises a piece{' '}
-          <span style={{ display: 'inline-block', width: 44 }}>
+          <span className="half">
             <CountField
               field={`joint.${joint.id}.perPiece`}
               label="Mortises a piece"
@@ -42,7 +42,7 @@ export function JointPlaces({ job, joint, names, style, step, error, onChange, c
         {row > 1 && (
           <label>
             From one to the next of {row} in a row{' '}
-            <span style={{ display: 'inline-block', width: 70 }}>
+            <span className="place">
               <LengthField
                 field={`joint.${joint.id}.pitch`}
                 label="pitch"

@@ -92,8 +92,7 @@ function JointHead({
           label="Joint name"
           called="The name of the joint"
           value={joint.name}
-          className="wide"
-          style={{ fontSize: 24, borderBottomColor: 'transparent', paddingLeft: 0 }}
+          className="wide heading"
           onChange={(name) => replace({ ...joint, name })}
         />
       </span>

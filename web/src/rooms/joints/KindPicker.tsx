@@ -30,9 +30,7 @@ export function KindPicker({ members, names, available, current, onPick }: Props
     <div role="group" aria-label="Kinds of joint">
       {Object.entries(WHERE).map(([where, title]) => (
         <section key={where} aria-label={title}>
-          <h3 className="quiet" style={{ margin: '14px 0 6px' }}>
-            {title}
-          </h3>
+          <h3 className="quiet kind-group">{title}</h3>
           <div className="kinds">
             {JOINT_KINDS.filter((kind) => kind.where === where).map((kind) => (
               <Kind

@@ -29,7 +29,7 @@ export function MarkingOut({ job, joint, plan, style }: Props) {
     }),
   );
   return (
-    <section aria-label="Marking out" style={{ marginTop: 22 }}>
+    <section aria-label="Marking out" className="later">
       <h2>Marking out</h2>
       <table className="sizes marking">
         <thead>
@@ -67,10 +67,10 @@ function Row({ line, part, style }: { line: LayoutLine; part: string; style: Len
       )}
       <tr>
         <th scope="row">{line.what}</th>
-        <td style={{ textAlign: 'left' }}>
+        <td className="to-left">
           {line.on}, from the {line.from}
         </td>
-        <td style={{ whiteSpace: 'nowrap' }}>
+        <td className="nowrap">
           {line.values.map((v, i) => (
             <span key={i}>
               {i > 0 && ' and '}
@@ -78,9 +78,9 @@ function Row({ line, part, style }: { line: LayoutLine; part: string; style: Len
             </span>
           ))}
         </td>
-        <td style={{ textAlign: 'left' }}>
+        <td className="to-left">
           {line.pieces === 'all' ? 'every one' : 'the first'}
-          <small className="quiet" style={{ display: 'block' }}>
+          <small className="quiet own-line">
             <Spoken sentence={line.why} style={style} />
           </small>
         </td>

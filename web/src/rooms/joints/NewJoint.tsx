@@ -81,7 +81,7 @@ export function NewJoint({ job, shop, onDone, onBack }: Props) {
   return (
     <div className="sheet">
       <div className="start wide">
-        <button className="link" style={{ justifySelf: 'start' }} onClick={() => setFraming(true)}>
+        <button className="link at-start" onClick={() => setFraming(true)}>
           Or a whole frame, or legs and rails, from the sizes outside
         </button>
         <h1>How do they meet?</h1>
@@ -92,7 +92,7 @@ export function NewJoint({ job, shop, onDone, onBack }: Props) {
         </p>
         {tenoned && mortised && (
           <>
-            <p style={{ display: 'flex', gap: 18, flexWrap: 'wrap' }}>
+            <p className="abreast">
               {(['tenoned', 'mortised'] as const).map((member) => (
                 <label key={member}>
                   <span className="quiet">
@@ -125,7 +125,7 @@ export function NewJoint({ job, shop, onDone, onBack }: Props) {
           </>
         )}
         {onBack && (
-          <button className="link" style={{ justifySelf: 'start' }} onClick={onBack}>
+          <button className="link at-start" onClick={onBack}>
             Back to the joint
           </button>
         )}

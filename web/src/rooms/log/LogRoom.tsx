@@ -53,7 +53,7 @@ function Log({ id, plan }: { id: string; plan: Plan }) {
     return (
       <div className="sheet">
         <h1>Log</h1>
-        <p style={{ margin: '10px 0' }}>
+        <p className="amid">
           Nothing is written down yet. What is cut, measured and spoiled on the floor stands here,
           with who saw it.
         </p>
@@ -143,7 +143,7 @@ function PaceTold({ pace }: { pace: Pace }) {
     if (shop) dispatch(gearChanged({ ...shop, minutes: pacedMinutes(shop.minutes, pace) }));
   };
   return (
-    <p className="note" style={{ margin: '12px 0' }}>
+    <p className="note amid">
       Changing over was timed {pace.count} times and took {took} minutes, where {reckoned} are
       reckoned.{' '}
       <button className="link" onClick={take}>

@@ -38,7 +38,7 @@ export function Choosing({ job, joint, shop, style }: Props) {
   const widen = (value: number) =>
     edit({ edit: 'sizesTyped', joint: joint.id, sizes: [{ dimension: 'mortiseWidth', value }] });
   return (
-    <section style={{ marginTop: 26 }} aria-label="Cutters and blades">
+    <section className="later" aria-label="Cutters and blades">
       <h2>What could cut it</h2>
       <div className="choosing">
         <div>
@@ -62,14 +62,12 @@ export function Choosing({ job, joint, shop, style }: Props) {
                     </td>
                     <td>
                       <strong>{cutter.name}</strong>
-                      <span
-                        style={{ display: 'block', color: rows ? 'var(--good)' : 'var(--quiet)' }}
-                      >
+                      <span className={rows ? 'own-line fitting' : 'own-line quiet'}>
                         {rows ? '✓ ' : '– '}
                         <Spoken sentence={words} style={style} />
                       </span>
                     </td>
-                    <td className="quiet" style={{ whiteSpace: 'nowrap' }}>
+                    <td className="quiet nowrap">
                       {topSpeed(cutter.diameter, cutter.topSpeed).rpm} rpm
                     </td>
                   </tr>
@@ -84,7 +82,7 @@ export function Choosing({ job, joint, shop, style }: Props) {
           {[near.narrower, near.wider].map(
             (size) =>
               size && (
-                <p key={size.width} className="quiet" style={{ paddingTop: 6 }}>
+                <p key={size.width} className="quiet beneath">
                   {size === near.narrower ? 'One size down' : 'One size up'}: mortise{' '}
                   <Length value={size.width} style={style} />,{' '}
                   <Becomes
@@ -114,7 +112,7 @@ export function Choosing({ job, joint, shop, style }: Props) {
               <tr key={blade.id}>
                 <td>
                   <strong>{blade.name}</strong>
-                  <span style={{ display: 'block', color: good ? 'var(--good)' : 'var(--quiet)' }}>
+                  <span className={good ? 'own-line fitting' : 'own-line quiet'}>
                     {good ? '✓ ' : '– '}
                     <Spoken sentence={words} style={style} />
                   </span>
@@ -125,9 +123,7 @@ export function Choosing({ job, joint, shop, style }: Props) {
               <tr key={stack.id}>
                 <td>
                   <strong>{stack.name}</strong>, shoulders and cheeks together
-                  <span
-                    style={{ display: 'block', color: makeUp ? 'var(--good)' : 'var(--quiet)' }}
-                  >
+                  <span className={makeUp ? 'own-line fitting' : 'own-line quiet'}>
                     {makeUp ? '✓ ' : '– '}
                     <Spoken sentence={words} style={style} />
                     {makeUp && makeUp.chippers.length + makeUp.shims.length > 0 && (

@@ -172,7 +172,7 @@ function Half({
                       <span>
                         {capital(words)}
                         {route.refusals.map((r, i) => (
-                          <span key={i} style={{ display: 'block', color: 'var(--stop)' }}>
+                          <span key={i} className="own-line wrong">
                             ■ <Spoken sentence={r.message} style={style} />
                           </span>
                         ))}
@@ -266,12 +266,12 @@ export function MethodsRoom({ job, shop }: { job: Job; shop: Shop }) {
         blade.
       </p>
       {!possible && (
-        <p className="note error" style={{ marginTop: 16 }}>
+        <p className="note error later">
           The joint can’t be made as drawn. The joint sheet says what is in the way.
         </p>
       )}
       {HALVES.map(([member, title]) => (
-        <section key={member} style={{ marginTop: 22 }}>
+        <section key={member} className="later">
           <h2>{title}</h2>
           {plan.additions?.[member] && (
             <p className="note warning" role="status">
@@ -288,7 +288,7 @@ export function MethodsRoom({ job, shop }: { job: Job; shop: Shop }) {
         </section>
       ))}
       {possible && <Choosing job={job} joint={joint} shop={shopFor(job, shop)} style={style} />}
-      <details style={{ marginTop: 26 }}>
+      <details className="later">
         <summary>Where this job does otherwise than the shop</summary>
         <SchoolChoices
           own={job.schools}

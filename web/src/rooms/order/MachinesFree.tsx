@@ -18,7 +18,7 @@ export function MachinesFree({ job, shop }: { job: Job; shop: Shop }) {
           ? `Planned without ${taken.map(({ name }) => name).join(', ')}`
           : 'Is a machine not free?'}
       </summary>
-      <span style={{ display: 'flex', gap: '4px 18px', flexWrap: 'wrap', padding: '6px 0 10px' }}>
+      <span className="abreast machines-free">
         {machines.map(({ id, name }) => (
           <label key={id} className="tick">
             <input

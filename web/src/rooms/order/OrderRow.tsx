@@ -45,7 +45,7 @@ export function OrderRow({ long, ...row }: RowProps & { long: boolean }) {
     <li ref={ref} data-card={card.id} className="far">
       {day}
       <span className="n">{number.get(card.id)}</span>
-      <Link to={cardPath(id, card)} style={{ fontSize: 17, fontWeight: 600 }}>
+      <Link to={cardPath(id, card)} className="title">
         {card.title}
       </Link>
     </li>
@@ -113,27 +113,25 @@ function WholeRow({
         {number.get(card.id)}
       </button>
       <div>
-        <Link to={cardPath(id, card)} style={{ fontSize: 17, fontWeight: 600 }}>
+        <Link to={cardPath(id, card)} className="title">
           {view.title}
         </Link>
         <span className="quiet">
           {' '}
           {names(view.groups.flatMap((g) => g.parts))}: {names(joints)}
         </span>
-        <p style={{ fontSize: 15 }}>
+        <p className="small">
           {firstFew(view.figures.length ? view.figures : view.groups[0]!.figures).map(
             ({ figure }) => (
-              <span key={figure.id} style={{ marginRight: 16 }}>
+              <span key={figure.id} className="figure-told">
                 {figure.name} <strong>{<Length value={figure.set.value} style={style} />}</strong>
               </span>
             ),
           )}
         </p>
-        <p className="quiet" style={{ fontSize: 14.5 }}>
-          {changeWords(card, same)}
-        </p>
+        <p className="quiet small">{changeWords(card, same)}</p>
         {rules.length > 0 && (
-          <details style={{ fontSize: 15 }}>
+          <details className="small">
             <summary>Why not earlier</summary>
             {rules.map(({ rule, numbers }) => (
               <p key={rule}>
@@ -143,15 +141,15 @@ function WholeRow({
           </details>
         )}
       </div>
-      <span style={{ textAlign: 'right' }}>
+      <span className="to-right">
         {counted(card.count, 'piece', 'pieces')}
-        <span className="quiet" style={{ display: 'block', fontSize: 14.5 }}>
+        <span className="quiet own-line small">
           {view.byHand ? 'Bench' : view.gear[0]}
           {same ? ', same machine' : ''}
           {begun.includes(card.id) ? ', begun' : ''}
         </span>
         {!view.byHand && (
-          <label className="noprint" style={{ fontSize: 14.5 }}>
+          <label className="noprint small">
             <input
               type="checkbox"
               checked={stands}

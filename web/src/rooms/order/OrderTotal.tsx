@@ -21,7 +21,7 @@ export function OrderTotal({ plan }: { plan: Plan }) {
   const back = () => edit({ edit: 'ordered', cards: null });
   return (
     <>
-      <p className="quiet" style={{ maxWidth: 760 }}>
+      <p className="quiet prose">
         {plan.cards.length} set-ups, about {Math.round(plan.minutes)} minutes of changing over
         {job.order && ' in your order'}; {howGood(plan, least)} Cutting every piece takes one person
         about {inTime(plan.cards.reduce((sum, card) => sum + card.cutting, 0))} more. Every piece

@@ -34,11 +34,7 @@ export function PinField({
   const words = wordsOf(pin, cards);
   if (!open)
     return (
-      <button
-        className="link noprint"
-        style={{ display: 'block', marginLeft: 'auto' }}
-        onClick={() => setOpen(true)}
-      >
+      <button className="link noprint own-line at-end" onClick={() => setOpen(true)}>
         {words || <span aria-label={`Pin set-up ${index + 1}`}>pin</span>}
       </button>
     );

@@ -15,12 +15,12 @@ function AllCards({ plan, id }: { plan: Plan; id: string }) {
   const readings = useReadings(plan, plan.cards.map((card) => card.id).join('\n'));
   return (
     <div className="allcards">
-      <div className="sheet noprint" style={{ minHeight: 0 }}>
+      <div className="sheet noprint cover">
         <h1>All cards, to print</h1>
         {readings === undefined && (
           <p className="quiet">… cutting the test pieces of {plan.cards.length} cards virtually</p>
         )}
-        <p style={{ display: 'flex', gap: 22 }}>
+        <p className="abreast">
           <button className="link" onClick={() => window.print()}>
             Print {plan.cards.length} cards
           </button>

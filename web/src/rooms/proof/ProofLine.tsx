@@ -4,7 +4,7 @@ import { proofAt } from '../../planning/plans.ts';
 import { isFitMet, type JointProof, type Range } from '@velk/core/making';
 import type { Card } from '@velk/core/day';
 import type { LengthStyle } from '@velk/core/ground';
-import { Length } from '../../widgets/Length.tsx';
+import { inDecimals, Length } from '../../widgets/Length.tsx';
 
 /** What the virtual cut says of the joint this card belongs to, with the range over the batch. */
 export function ProofLine({ card, style }: { card: Card; style: LengthStyle }) {
@@ -57,8 +57,7 @@ export function ProofWords({ proof, style }: { proof: JointProof; style: LengthS
             'flush.'
           ) : (
             <>
-              off flush by{' '}
-              <Between range={proof.clearance} style={{ ...style, inches: 'decimal' }} />.
+              off flush by <Between range={proof.clearance} style={inDecimals(style)} />.
             </>
           )}
         </>
@@ -84,11 +83,8 @@ export function ProofWords({ proof, style }: { proof: JointProof; style: LengthS
           <>
             {' '}
             Wood is in the way by{' '}
-            <Length
-              value={proof.closed.interference.depth}
-              style={{ ...style, inches: 'decimal' }}
-            />
-            , less than can be set here.
+            <Length value={proof.closed.interference.depth} style={inDecimals(style)} />, less than
+            can be set here.
           </>
         )}
       {!proof.good && proof.closed.interference.depth > 0.005 && (

@@ -9,7 +9,7 @@ import { progressOf, proofAt, proofsResumed, proofsStopped } from '../../plannin
 import { useAppDispatch, useAppSelector } from '../../store.ts';
 import { useStyle } from '../../keeping/useUnits.ts';
 import { SectionDrawing } from '../../drawings/SectionDrawing.tsx';
-import { Length } from '../../widgets/Length.tsx';
+import { inDecimals, Length } from '../../widgets/Length.tsx';
 import { Spoken } from '../../widgets/Spoken.tsx';
 import { useJoint } from '../../frame/useJoint.ts';
 import { Between, ProofWords } from './ProofLine.tsx';
@@ -161,7 +161,7 @@ function WrongWood({ proof, style }: OfProof) {
           {wrong.map(({ name, sort, depth, volume, allowed }, i) => (
             <li key={i}>
               {name}: wood {sort === 'left' ? 'left' : 'missing'}{' '}
-              <Length value={depth} style={{ ...style, inches: 'decimal' }} /> deep,{' '}
+              <Length value={depth} style={inDecimals(style)} /> deep,{' '}
               {volume.toFixed(volume < 10 ? 1 : 0)} mm³;{' '}
               {depth <= allowed
                 ? 'the way its figures are set explains it'
@@ -261,7 +261,7 @@ function SeasonWords({ season, style }: { season: SeasonFit; style: LengthStyle 
   const fine: LengthStyle = { ...style, inches: 'decimal' };
   return (
     <>
-      <h2 style={{ marginTop: 18 }}>In the other season</h2>
+      <h2 className="later">In the other season</h2>
       <p>
         From {moisture.now.toFixed(1)} % to {moisture.later.toFixed(1)} % moisture the clearance
         goes from <Length value={clearance.now} style={fine} /> to{' '}

@@ -72,12 +72,12 @@ function Finder() {
   return (
     <div className="sheet">
       <h1>What do you need to know?</h1>
-      <span className="field" style={{ display: 'block', maxWidth: 420, margin: '12px 0 18px' }}>
+      <span className="field sought">
         <input
           autoFocus
           aria-label="Find a quick figure"
           placeholder="such as stops, bushing, turns"
-          style={{ fontSize: 20 }}
+          className="written-large"
           value={words}
           onChange={(e) => setWords(e.target.value)}
           onKeyDown={(e) => {
@@ -87,7 +87,7 @@ function Finder() {
         />
       </span>
       {shown.length === 0 && <p className="quiet">No quick figure speaks of that.</p>}
-      <div className="rows" style={{ maxWidth: 760 }}>
+      <div className="rows prose">
         {shown.map((q) => (
           <Link key={q.id} to={`/quick/${q.id}`} className="row quickrow">
             <strong>{q.title}</strong>
@@ -159,7 +159,7 @@ function Question({ figure, shop }: { figure: QuickFigure; shop: Shop }) {
       {answered?.ok ? (
         <AnswerShown answer={answered.answer} style={style} title={figure.title} />
       ) : (
-        <p className="quiet" style={{ padding: '24px 0' }}>
+        <p className="quiet none-yet">
           No answer yet:{' '}
           {clash ? speak(clash.message, style) : 'one of the fields above can’t be read.'}
         </p>
@@ -201,7 +201,7 @@ function AskField({
   return (
     <label>
       <span className="quiet">{ask.label}</span>
-      <span className="field" style={{ width: wide ? 290 : 116 }}>
+      <span className={wide ? 'field broad' : 'field narrow'}>
         <input
           autoFocus={first}
           aria-label={ask.label}
@@ -248,7 +248,7 @@ function AnswerShown({
             ))}
           </dl>
         </div>
-        <h2 style={{ marginTop: 18 }}>Working</h2>
+        <h2 className="later">Working</h2>
         <ul className="checks">
           {answer.working.map((sentence, i) => (
             <li key={i}>
@@ -299,7 +299,7 @@ function UseInJoint({ answer, style }: { answer: Answer; style: LengthStyle }) {
     );
   return (
     <>
-      <h2 style={{ marginTop: 18 }}>Use in a joint</h2>
+      <h2 className="later">Use in a joint</h2>
       <div className="usein">
         <Choice
           label="Job"

@@ -18,7 +18,7 @@ import { note } from '../../recording/record.ts';
 import { useAppDispatch } from '../../store.ts';
 import { useKeptState } from '../../keeping/useKeptState.ts';
 import { useRecordState } from '../../recording/useRecorder.ts';
-import { Length } from '../../widgets/Length.tsx';
+import { inDecimals, Length } from '../../widgets/Length.tsx';
 import { lengthIn, LooseLength } from '../../widgets/LooseLength.tsx';
 import { Spoken } from '../../widgets/Spoken.tsx';
 
@@ -236,7 +236,7 @@ export function Along({ card, job, readings, style }: Omit<Props, 'plan'>) {
       />
       {along && (
         <p role="status">
-          <Spoken sentence={along.told} style={{ ...style, inches: 'decimal' }} />
+          <Spoken sentence={along.told} style={inDecimals(style)} />
         </p>
       )}
     </details>

@@ -46,7 +46,7 @@ export function Readings({ readings, style, does }: Props) {
               <td>
                 <Length value={value} style={fine} />
               </td>
-              <td className="quiet" style={{ whiteSpace: 'nowrap' }}>
+              <td className="quiet nowrap">
                 ± <Length value={within} style={fine} unit={false} />
               </td>
               {does && <td className="noprint">{does(reading)}</td>}

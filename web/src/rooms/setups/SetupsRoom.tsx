@@ -21,7 +21,7 @@ import { store, useAppDispatch, useAppSelector } from '../../store.ts';
 import { useStyle } from '../../keeping/useUnits.ts';
 import { aspectOf, isCrowded, SceneDrawing } from '../../drawings/SceneDrawing.tsx';
 import { CopyButton } from '../../widgets/CopyButton.tsx';
-import { Length } from '../../widgets/Length.tsx';
+import { inDecimals, Length } from '../../widgets/Length.tsx';
 import { Spoken } from '../../widgets/Spoken.tsx';
 import { useReadings } from '../../planning/usePlanning.ts';
 import { useJoint } from '../../frame/useJoint.ts';
@@ -134,18 +134,13 @@ export function CardSheet({
         <header>
           <div>
             {among ? <h2 className="cardtitle">{view.title}</h2> : <h1>{view.title}</h1>}
-            <p className="quiet" style={{ fontSize: 16 }}>
+            <p className="quiet card-way">
               Set-up {index + 1} of {plan.cards.length}. {parts}, {card.count}{' '}
               {[...new Set(view.groups.map((g) => g.counted))].join(' and ')}.{' '}
               {view.gear.join(', ')}
             </p>
           </div>
-          <nav
-            aria-label="Set-ups"
-            className="noprint"
-            hidden={among}
-            style={{ display: 'flex', gap: 18, paddingBottom: 3 }}
-          >
+          <nav aria-label="Set-ups" className="noprint abreast" hidden={among}>
             <Neighbour to={plan.cards[index - 1]} job={id}>
               Before
             </Neighbour>
@@ -185,7 +180,7 @@ export function CardSheet({
             </div>
           )}
         </div>
-        <div style={{ minWidth: 0 }}>
+        <div className="shrinks">
           <Stops job={job} plan={plan} card={card} style={style} />
           <Cautions card={card} style={style} />
           {held ? (
@@ -207,7 +202,7 @@ export function CardSheet({
             onShow={setShown}
             style={style}
           />
-          <h2 style={{ marginTop: 12 }}>Before the first good piece</h2>
+          <h2 className="later">Before the first good piece</h2>
           <ul className="checks">
             <li>
               <Spoken sentence={card.testCut} style={style} />
@@ -270,10 +265,10 @@ function Groups({
   );
   return groups.map((group, i) => (
     <section key={group.setup} aria-label={`What goes through, ${i + 1}`}>
-      <h2 style={{ marginTop: 12 }}>
+      <h2 className="later">
         {group.of ? `${capital(group.of)}: ` : ''}
         {group.parts.join(', ')}
-        <span className="quiet" style={{ fontWeight: 400 }}>
+        <span className="quiet light">
           {' '}
           {group.ends}; {group.count} {group.counted}
         </span>
@@ -364,10 +359,7 @@ function FigureRow({
             {remainderMatters(figure) && (
               <span className="quiet">
                 ; exact <Length value={figure.value} style={style} />, leaves{' '}
-                <Length
-                  value={Math.abs(figure.set.error)}
-                  style={{ ...style, inches: 'decimal' }}
-                />
+                <Length value={Math.abs(figure.set.error)} style={inDecimals(style)} />
               </span>
             )}
           </p>
@@ -382,11 +374,7 @@ function FigureRow({
                   <span className="quiet">
                     {Math.abs(way.error) > 5e-4 ? (
                       <>
-                        , leaves{' '}
-                        <Length
-                          value={Math.abs(way.error)}
-                          style={{ ...style, inches: 'decimal' }}
-                        />
+                        , leaves <Length value={Math.abs(way.error)} style={inDecimals(style)} />
                       </>
                     ) : (
                       ', exact'

@@ -19,7 +19,7 @@ import { useAppDispatch } from '../../store.ts';
 import { useCalliper } from '../../recording/useCalliper.ts';
 import { useKeptState } from '../../keeping/useKeptState.ts';
 import { useRecordState } from '../../recording/useRecorder.ts';
-import { Length } from '../../widgets/Length.tsx';
+import { inDecimals, Length } from '../../widgets/Length.tsx';
 import { lengthIn, LooseLength } from '../../widgets/LooseLength.tsx';
 import { Spoken } from '../../widgets/Spoken.tsx';
 import { Along, Creeping } from './Creeping.tsx';
@@ -166,10 +166,7 @@ function Trial({ plan, card, job, readings: planned, style }: Props) {
                 <span key={readingId(reading)}>
                   {i > 0 && ', '}
                   {reading.name}{' '}
-                  <Length
-                    value={last.get(readingId(reading))!}
-                    style={{ ...style, inches: 'decimal' }}
-                  />
+                  <Length value={last.get(readingId(reading))!} style={inDecimals(style)} />
                 </span>
               ))}
               .{' '}

@@ -9,6 +9,7 @@ import {
 } from '@velk/core/shop';
 import { useStyle } from '../../keeping/useUnits.ts';
 import { LengthField } from '../../widgets/LengthField.tsx';
+import { inDecimals } from '../../widgets/Length.tsx';
 
 const STEPS = { mm: [0.5, 0.1, 0.05, 0.01], in: [INCH / 64, INCH / 200, INCH / 500, INCH / 1000] };
 
@@ -120,7 +121,7 @@ export function Fits({ shop, put }: SettingsProps) {
         field={`shop.${of}`}
         label={label}
         value={shop[of] ?? 0}
-        style={{ ...style, inches: 'decimal' }}
+        style={inDecimals(style)}
         least={least}
         most={most}
         onChange={(length) => put({ [of]: length })}

@@ -69,7 +69,7 @@ export function BoardMargin({ board, style, onChange, onRemove }: Props) {
           }
         />
       ))}
-      <p style={{ display: 'flex', gap: 18, flexWrap: 'wrap', marginTop: 10 }}>
+      <p className="abreast later">
         {defects.length < LIMITS.defects && (
           <button
             className="link"
@@ -123,7 +123,7 @@ function DefectFields({
     words: string,
     put: (pair: { from: number; to: number }) => void,
   ) => (
-    <div style={{ gridTemplateColumns: '1fr 70px 70px' }}>
+    <div className="board-figures">
       <span>{words}</span>
       {(['from', 'to'] as const).map((end) => (
         <LengthField
@@ -140,11 +140,11 @@ function DefectFields({
     </div>
   );
   return (
-    <div className="toolfields" style={{ marginBottom: 12 }}>
+    <div className="toolfields board-sizes">
       {ofPair({ from, to }, length, 'along', (pair) => onChange({ ...defect, ...pair }))}
       {across && ofPair(across, width, 'across', (pair) => onChange({ ...defect, across: pair }))}
       <div className="wide">
-        <span style={{ display: 'flex', gap: 16 }}>
+        <span className="abreast">
           <button
             className="link"
             onClick={() =>

@@ -25,15 +25,15 @@ const SIZES = ['length', 'width', 'thickness'] as const;
 export function BoardTable({ boards, style, picked, onPick, onChange }: Props) {
   const unit = style.system;
   return (
-    <table className="parts stockparts">
+    <table className="parts stockparts boardrows">
       <thead>
         <tr>
-          <th style={{ width: '24%' }}>Board</th>
-          <th style={{ width: 58 }}>How many</th>
+          <th>Board</th>
+          <th>How many</th>
           <th>Length, {unit}</th>
           <th>Width, {unit}</th>
           <th>Thickness, {unit}</th>
-          <th style={{ width: '24%' }}>Wood</th>
+          <th>Wood</th>
         </tr>
       </thead>
       <tbody>

@@ -35,9 +35,9 @@ export function CutTable({ rows, style, picked, stocked, onPick, onChange }: Pro
       <thead>
         <tr>
           <th>Part</th>
-          <th style={{ width: 54 }}>Pieces</th>
-          <th style={{ width: 62 }}>Spare</th>
-          <th style={{ width: 62 }}>Sawn</th>
+          <th>Pieces</th>
+          <th>Spare</th>
+          <th>Sawn</th>
           <th>Sawn to, {style.system}</th>
           <th>Becomes, {style.system}</th>
         </tr>
@@ -59,13 +59,13 @@ export function CutTable({ rows, style, picked, stocked, onPick, onChange }: Pro
                 </button>
               )}
               {strips && (
-                <small className="quiet" style={{ display: 'block' }}>
+                <small className="quiet own-line">
                   glued up of {strips.count} strips <Length value={strips.width} style={style} />{' '}
                   wide
                 </small>
               )}
               {stocked && missing > 0 && (
-                <small style={{ display: 'block', color: 'var(--stop)' }}>
+                <small className="own-line wrong">
                   ■ {missing} short: {why && <Spoken sentence={why} style={style} />}
                 </small>
               )}

@@ -143,7 +143,7 @@ export function PartMargin({ job, part, style, onChange, onCopy, onRemove }: Pro
           </div>
         )}
       </div>
-      <div style={{ display: 'flex', gap: 16 }}>
+      <div className="abreast">
         <button
           className="link"
           onClick={() => {
@@ -209,7 +209,7 @@ function Rough({ job, part, style, onChange }: Pick<Props, 'job' | 'part' | 'sty
         <span>
           Rough length
           {part.roughLength > 0 && part.roughLength < part.length && (
-            <small style={{ color: 'var(--stop)' }}>■ shorter than its final length</small>
+            <small className="wrong">■ shorter than its final length</small>
           )}
         </span>
         <LengthField

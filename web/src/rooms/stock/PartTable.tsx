@@ -47,15 +47,15 @@ export function PartTable({ parts, style, picked, onPick, onChange }: Props) {
   const oneStop = useOneStop(body, { items: 'tr[data-index]', alt: true });
   const unit = style.system;
   return (
-    <table className="parts stockparts" aria-rowcount={parts.length + 1}>
+    <table className="parts stockparts partrows" aria-rowcount={parts.length + 1}>
       <thead>
         <tr>
-          <th style={{ width: '22%' }}>Part</th>
-          <th style={{ width: 58 }}>Pieces</th>
-          <th style={{ width: '11%' }}>Final length, {unit}</th>
-          <th style={{ width: '10%' }}>Thickness, {unit}</th>
-          <th style={{ width: '22%' }}>as measured, {unit}</th>
-          <th style={{ width: '10%' }}>Width, {unit}</th>
+          <th>Part</th>
+          <th>Pieces</th>
+          <th>Final length, {unit}</th>
+          <th>Thickness, {unit}</th>
+          <th>as measured, {unit}</th>
+          <th>Width, {unit}</th>
           <th>as measured, {unit}</th>
         </tr>
       </thead>

@@ -66,7 +66,7 @@ export function PastePanel<Thing extends { readonly id: string }>({
     <section className="paste" aria-label="Paste a table">
       <div className="between">
         <h2>Paste a table of {several}</h2>
-        <span style={{ display: 'flex', gap: 16 }}>
+        <span className="abreast">
           <button className="link" onClick={() => file.current?.click()}>
             Open a CSV file
           </button>
@@ -98,7 +98,7 @@ export function PastePanel<Thing extends { readonly id: string }>({
         }}
       />
       {tooLong > 0 && (
-        <p role="alert" style={{ color: 'var(--stop)' }}>
+        <p role="alert" className="wrong">
           ■ This table has {letters(tooLong)} letters, and {letters(LIMITS.table)} are read at once:
           paste it in parts. What stands above is as it was.
         </p>
@@ -117,7 +117,7 @@ export function PastePanel<Thing extends { readonly id: string }>({
                 <td>Row {p.row}</td>
                 <td>{p.column}</td>
                 <td>{p.text && <code>{p.text}</code>}</td>
-                <td style={{ color: 'var(--stop)' }}>■ {p.message}</td>
+                <td className="wrong">■ {p.message}</td>
               </tr>
             ))}
             {read.problems.length > SHOWN && (
@@ -131,7 +131,7 @@ export function PastePanel<Thing extends { readonly id: string }>({
         </table>
       )}
       {read.things.length > 0 && (
-        <p style={{ display: 'flex', gap: 18, alignItems: 'center', flexWrap: 'wrap' }}>
+        <p className="abreast level">
           <Button type="primary" onClick={add}>
             Add {read.things.length} {read.things.length === 1 ? one : several}
           </Button>

@@ -16,7 +16,7 @@ export function SeasonsForm({ job }: { job: Job }) {
   const put = (next: Job['seasons']) => edit({ edit: 'airTold', seasons: next });
   if (!seasons)
     return (
-      <p style={{ marginTop: 22 }}>
+      <p className="later">
         <button className="link" onClick={() => put(USUAL)}>
           Say what air it is cut in and will live in
         </button>{' '}
@@ -24,8 +24,8 @@ export function SeasonsForm({ job }: { job: Job }) {
       </p>
     );
   const row = (which: 'now' | 'later', words: string) => (
-    <div className="settings" style={{ margin: '6px 0' }}>
-      <strong style={{ fontWeight: 600, width: 110 }}>{words}</strong>
+    <div className="settings season">
+      <strong>{words}</strong>
       {(['temperature', 'humidity'] as const).map((key) => (
         <label key={key}>
           <span className="quiet">{key === 'temperature' ? 'degrees C' : 'humidity, %'}</span>
@@ -49,7 +49,7 @@ export function SeasonsForm({ job }: { job: Job }) {
     </div>
   );
   return (
-    <section style={{ marginTop: 22 }} aria-label="Seasons">
+    <section className="later" aria-label="Seasons">
       <h2>Seasons</h2>
       {row('now', 'Cut in')}
       {row('later', 'Lives in')}

@@ -166,8 +166,7 @@ function JobLine({ job, id }: { job: Job; id: string }) {
           label="Job name"
           called="The name of the job"
           value={job.name}
-          className="wide"
-          style={{ fontSize: 24 }}
+          className="wide heading"
           onChange={(name) => edit({ edit: 'named', name })}
         />
       </label>

@@ -27,16 +27,13 @@ export function Versions({ id }: { id: string }) {
         <div className="versionlist">
           {error ? <p role="alert">This version could not be read. Try again.</p> : null}
           {data && (
-            <p className="quiet" style={{ padding: '0 0 6px' }}>
+            <p className="quiet">
               {data.length} kept, {Math.ceil(data.reduce((sum, r) => sum + r.bytes, 0) / 1000)} kB:
               all of a day, then one an hour, after a month one a day.
             </p>
           )}
           {data?.map((r, i) => (
-            <p
-              key={r.version}
-              style={{ display: 'flex', justifyContent: 'space-between', padding: '3px 0' }}
-            >
+            <p key={r.version} className="spread">
               <span>
                 {r.version}: {momentName(r.savedAt)} <span className="quiet">{r.savedBy}</span>
               </span>

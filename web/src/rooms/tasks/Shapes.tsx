@@ -38,7 +38,7 @@ export function Shapes({ job, shop }: { job: Job; shop: Shop }) {
   const put = (shape: Shape) => edit({ edit: 'shapePut', shape });
   return (
     <section aria-label="Shaping">
-      <h2 style={{ marginTop: 18 }}>Shaping</h2>
+      <h2 className="later">Shaping</h2>
       <p className="quiet">
         Tapers, curves, round edges and other shaping come after the joinery, which needs square
         faces, and before the glue.
@@ -66,10 +66,7 @@ function AddShape({ job, shop, onAdd }: { job: Job; shop: Shop; onAdd: (shape: S
     onAdd({ id: newId(), kind, part: ownPart.id, params: propose(shapedPart(ownPart), shop) });
   };
   return (
-    <p
-      className="noprint"
-      style={{ display: 'flex', gap: 14, flexWrap: 'wrap', alignItems: 'end' }}
-    >
+    <p className="noprint abreast at-foot">
       <Choice
         label="What is shaped"
         value={ownPart.id}

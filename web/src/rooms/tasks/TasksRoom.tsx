@@ -40,7 +40,7 @@ export function TasksRoom({ job, id, shop }: { job: Job; id: string; shop: Shop 
           No parts yet: <Link to={`/job/${id}/stock`}>add them</Link>.
         </p>
       ) : (
-        <p className="quiet" style={{ maxWidth: 760 }}>
+        <p className="quiet prose">
           {tasks.length + shaping.length} settings, about {inTime(minutes)} for one person, spare
           pieces included. All pieces of one figure go through together. Sizes come from{' '}
           <Link to={`/job/${id}/stock/boards`}>the cut list</Link>. The manual of the machine and
@@ -54,7 +54,7 @@ export function TasksRoom({ job, id, shop }: { job: Job; id: string; shop: Shop 
         ) : (
           ownTasks.length > 0 && (
             <section key={when} aria-label={words}>
-              <h2 style={{ marginTop: 18 }}>{words}</h2>
+              <h2 className="later">{words}</h2>
               {TASK_KINDS.filter(({ id }) => ownTasks.some((task) => task.kind === id)).map(
                 (kind) => (
                   <KindOfTask
@@ -73,7 +73,7 @@ export function TasksRoom({ job, id, shop }: { job: Job; id: string; shop: Shop 
       })}
       {skipped.length > 0 && (
         <section aria-label="Left out">
-          <h2 style={{ marginTop: 18 }}>Left out</h2>
+          <h2 className="later">Left out</h2>
           <ul className="reasons">
             {skipped.map((what) => {
               const [kind, part] = what.split('/') as [string, string?];
