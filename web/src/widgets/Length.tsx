@@ -1,7 +1,11 @@
 import { writeFigure, type LengthStyle, type Mm } from '@velk/core/ground';
 
 /** The same with decimals of an inch: for what a rule can’t show. */
-export const inDecimals = (style: LengthStyle): LengthStyle => ({ ...style, inches: 'decimal' });
+export const inDecimals = (style: LengthStyle, graduation = style.graduation): LengthStyle => ({
+  ...style,
+  inches: 'decimal',
+  graduation,
+});
 
 /** A length set in type: fractions as fractions, the unit beside it. */
 export function Length({

@@ -13,7 +13,7 @@ export function CalibratedSize({
   style: LengthStyle;
 }) {
   return kind.unit === 'length' ? (
-    <Length value={value} style={{ ...inDecimals(style), graduation: 0.01 }} />
+    <Length value={value} style={inDecimals(style, 0.01)} />
   ) : (
     <>{formatAngle(value)}</>
   );
