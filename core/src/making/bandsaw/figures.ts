@@ -15,7 +15,7 @@ export function onBandsaw(shop: Shop) {
     fenceToFarSide: {
       ...fence,
       to: 'far-side',
-      gauged: { scale, ...(saw && { beyond: bandsawKerf(shop) }) },
+      gauged: { scale, ...(saw && { beyond: { by: bandsawKerf(shop), lies: 'kerf' } }) },
     },
     stop: { ...stop, name: 'Stop' },
     stopBehind: { ...stop, name: 'Stop behind the blade' },

@@ -1,15 +1,17 @@
+import type { Mm } from '../../ground/index.ts';
 import { toolsOf, type Shop } from '../../shop/index.ts';
 import { dialsOf } from '../method/dials.ts';
 
-/** The distances of a router table. On a sled a height counts from its bed, which no scale does. */
-export function onRouterTable(shop: Shop) {
+/**
+ * The distances of a router table. Its fence’s scale reads to the middle of the spindle, which is
+ * one place whatever cutter is in it. On a sled a height counts from its bed, which no scale does.
+ * @param diameter of the cutter, mm
+ */
+export function onRouterTable(shop: Shop, diameter: Mm) {
   const [table] = toolsOf(shop, 'router-table');
-  const fence = {
-    id: 'fence',
-    name: 'Fence',
-    from: 'fence-face',
-    gauged: { scale: table?.fenceScale ?? null },
-  } as const;
+  const scale = table?.fenceScale ?? null;
+  const fence = { id: 'fence', name: 'Fence', from: 'fence-face' } as const;
+  const half = diameter / 2;
   const height = {
     id: 'height',
     name: 'Height of the cutter',
@@ -18,9 +20,22 @@ export function onRouterTable(shop: Shop) {
   } as const;
   const stop = { from: 'centre-line' } as const;
   return dialsOf(shop, {
-    fenceToNearSide: { ...fence, to: 'near-side' },
-    fenceToFarSide: { ...fence, to: 'far-side' },
-    fenceToCentre: { ...fence, name: 'Fence to cutter', to: 'centre-of-cutter' },
+    fenceToNearSide: {
+      ...fence,
+      to: 'near-side',
+      gauged: { scale, beyond: { by: -half, lies: 'cutter before' } },
+    },
+    fenceToFarSide: {
+      ...fence,
+      to: 'far-side',
+      gauged: { scale, beyond: { by: half, lies: 'cutter behind' } },
+    },
+    fenceToCentre: {
+      ...fence,
+      name: 'Fence to cutter',
+      to: 'centre-of-cutter',
+      gauged: { scale },
+    },
     height: { ...height, gauged: { scale: table?.heightScale ?? null } },
     heightOverSled: height,
     leftStop: { ...stop, id: 'left-stop', name: 'Left stop', to: 'left-stop' },

@@ -52,11 +52,12 @@ export const routerTable: MachineModel = {
       standsAt(figure('height'), { scale: table.heightScale }),
       pass.level ?? Infinity,
     );
-    const across = standsAt(figure('across'), { scale: table.fenceScale, beyond: 0 });
+    const to = figure('across').to;
+    const before = to === 'near-side' ? r : to === 'far-side' ? -r : 0;
+    const across = standsAt(figure('across'), { scale: table.fenceScale, beyond: -before });
     const sled = setup.carrier === 'router-sled';
     const stops = setup.carrier === 'between-stops';
-    const to = figure('across').to;
-    const fence = across + (to === 'near-side' ? r : to === 'far-side' ? -r : 0);
+    const fence = across + before;
     const [left, right] = stops ? [figure('left').set.value, figure('right').set.value] : [0, 0];
     const datums: Record<string, Datum> = {
       table: { at: [0, 0, 0], normal: [0, 0, 1] },

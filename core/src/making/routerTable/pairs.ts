@@ -100,7 +100,7 @@ export function pairSetup(
   { id, title }: Pick<Method, 'id' | 'title'>,
 ): Setup {
   const { faceShoulder: a, thickness: t, length: L } = feature;
-  const on = onRouterTable(shop);
+  const on = onRouterTable(shop, pair.diameter);
   const fence = on.fenceToFarSide(toShoulder(L));
   const height = on.lowerTop({
     value: a,

@@ -37,7 +37,7 @@ const means: fc.Arbitrary<Means> = fc.record({
       zero: fc.double({ min: -1, max: 1, noNaN: true }),
     }),
   ),
-  beyond: fc.constantFrom(0, 3.2),
+  beyond: fc.constantFrom({ by: 3.2, lies: 'kerf' }, { by: -6, lies: 'cutter before' } as const),
   screw: fc.option(
     fc.record<Screw>({ lead: fc.constantFrom(1, 4), divisions: fc.constantFrom(0, 80) }),
   ),
@@ -136,7 +136,7 @@ describe('every way of reaching a figure', () => {
      * A scale that reads to the near side of a kerf of 3, its zero a quarter short: 30 is 26.75 of
      * it, 27 the nearest mark.
      */
-    const read = only(30, 'nearest', { scale, beyond: 3 }, 'scale');
+    const read = only(30, 'nearest', { scale, beyond: { by: 3, lies: 'kerf' } }, 'scale');
     expect(told(read)).toEqual({
       said: 'scale at 27.0 mm; kerf 3.0 mm taken off; its zero, 0.25 mm, allowed for',
       value: 30.25,
@@ -151,7 +151,14 @@ describe('every way of reaching a figure', () => {
       'scale at 30.0 mm; its zero, 0.25 mm, allowed for',
     );
     expect(
-      told(only(30, 'nearest', { scale: { ...scale, zero: 0 }, beyond: 3 }, 'scale'))!.said,
+      told(
+        only(
+          30,
+          'nearest',
+          { scale: { ...scale, zero: 0 }, beyond: { by: 3, lies: 'kerf' } },
+          'scale',
+        ),
+      )!.said,
     ).toBe('scale at 27.0 mm; kerf 3.0 mm taken off');
     expect(told(only(10.3, 'up', {}, 'rule'))).toEqual({
       said: 'measured, 10.5 mm',

@@ -73,11 +73,19 @@ export interface Means {
    * How much farther the figure is than what the scale reads: the kerf, where it reads to the near
    * side; less than 0 where a jig's body stands between the fence and what is measured from.
    */
-  readonly beyond?: Mm;
+  readonly beyond?: { readonly by: Mm; readonly lies: keyof typeof LIES };
   readonly screw?: Screw | null | undefined;
   readonly slide?: Slide | null | undefined;
   readonly mates?: readonly Mate[];
 }
+
+/** What lies between what a scale reads to and what a figure counts to. */
+const LIES = {
+  kerf: 'kerf {apart} taken off',
+  jig: 'body of the jig, {apart}, counted in',
+  'cutter before': 'half the cutter, {apart}, counted in',
+  'cutter behind': 'half the cutter, {apart}, taken off',
+} as const;
 
 /** Piles of blocks that come nearer than this are as good as exact. */
 const PILE_TOLERANCE: Mm = 0.02;
@@ -95,19 +103,21 @@ const ALIKE: Mm = 0.005;
  * that wood can still be taken away.
  */
 export function waysToReach(value: Mm, rounding: Rounding, means: Means): Reach[] {
-  const { graduation, scale, beyond = 0, screw, boxes = [], mates = [] } = means;
+  const { graduation, scale, beyond, screw, boxes = [], mates = [] } = means;
   if (graduation === 0)
     return [{ by: 'work', text: say('to the work itself'), value, error: 0, spread: 0 }];
   const ways: Reach[] = [];
   if (scale) {
-    const zero = scale.zero + beyond;
+    const between = beyond?.by ?? 0;
+    const zero = scale.zero + between;
     const { reading, ...reached } = onScale(value, { ...scale, zero }, rounding);
-    const apart =
-      beyond > 0 ? 'kerf {apart} taken off' : beyond < 0 && 'body of the jig, {apart}, counted in';
-    const allowed = [apart, scale.zero && 'its zero, {zero}, allowed for'].filter(Boolean);
+    const allowed = [
+      beyond && LIES[beyond.lies],
+      scale.zero && 'its zero, {zero}, allowed for',
+    ].filter(Boolean);
     const text = say(['scale at {reading}', ...allowed].join('; '), {
       reading,
-      apart: Math.abs(beyond),
+      apart: Math.abs(between),
       zero: scale.zero,
     });
     ways.push({ by: 'scale', text, ...reached, spread: scale.graduation / 2, zero });

@@ -16,7 +16,11 @@ export function onTableSaw(
     /** Waste beyond the blade: wood between fence and blade is what is kept. */
     fenceToNearSide: { ...fence, to: 'near-side', gauged: { scale: scales.fence } },
     /** Waste between: the kerf lies in it. */
-    fenceToFarSide: { ...fence, to: 'far-side', gauged: { scale: scales.fence, beyond: kerf } },
+    fenceToFarSide: {
+      ...fence,
+      to: 'far-side',
+      gauged: { scale: scales.fence, beyond: { by: kerf, lies: 'kerf' } },
+    },
     jigToNearSide: {
       id: 'fence',
       name: 'Fence',
@@ -37,5 +41,5 @@ export function onTableSaw(
  */
 const faceSetBy = ({ fenceScale }: TableSaw, { screw, body = 0 }: UprightJig): Gauged => ({
   screw,
-  ...(body > 0 && { scale: fenceScale, beyond: -body }),
+  ...(body > 0 && { scale: fenceScale, beyond: { by: -body, lies: 'jig' } }),
 });

@@ -187,7 +187,7 @@ export const TOOL_KINDS: { readonly [K in ToolKind]: KindEntry<K> } = {
       fastest: speed('Fastest', 22_000),
       tallest: size('Highest cutter', 60),
       fenceReach: size('Fence reach', 250),
-      fenceScale: scale('Fence scale'),
+      fenceScale: scale('Fence scale, to the cutter’s middle'),
       heightScale: scale('Height scale'),
     },
   },

@@ -29,7 +29,7 @@ function fencesOf(
   shop: Shop,
 ): LengthFigure[] {
   const d = gear.cutter.diameter;
-  const on = onRouterTable(shop);
+  const on = onRouterTable(shop, d);
   const count = rowsFor(m, d);
   const clears = (m - d) / Math.max(1, count - 1) + ruleStep(shop) < d - SAME;
   return Array.from({ length: count }, (_, i) => {
@@ -101,7 +101,7 @@ export const routerTableGroove: Method<GrooveFeature> = {
     const gear = grooveGear(feature, shop);
     if (!gear) return [];
     const { depth, edge } = feature;
-    const on = onRouterTable(shop);
+    const on = onRouterTable(shop, gear.cutter.diameter);
     const fences = fencesOf(feature, gear, shop);
     const count = fences.length;
     const height = on.height({
@@ -168,7 +168,7 @@ export const routerTableRebate: Method<RebateFeature> = {
     if (!gear) return [];
     const { stock, floor, width, edge } = feature;
     const d = gear.cutter.diameter;
-    const on = onRouterTable(shop);
+    const on = onRouterTable(shop, d);
     const count = width <= d + SAME ? 1 : 1 + Math.ceil((width - d) / (d - 1) - SAME);
     const fences = Array.from({ length: count }, (_, i) => {
       const last = i === count - 1;

@@ -71,7 +71,7 @@ export const loweredPair: Method<RebateFeature> = {
     const [table] = toolsOf(shop, 'router-table');
     const pair = pairIn(shop);
     if (!table || !pair) return [];
-    const on = onRouterTable(shop);
+    const on = onRouterTable(shop, pair.diameter);
     const fence = on.fenceToFarSide({
       value: width,
       rounding: 'down',

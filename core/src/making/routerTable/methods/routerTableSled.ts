@@ -132,7 +132,7 @@ function onSled(
   const gear = tableGear(deepestOf(shoulders), shop, () => true);
   if (!gear) return [];
   const { table, cutter } = gear;
-  const on = onRouterTable(shop);
+  const on = onRouterTable(shop, cutter.diameter);
   const fence = on.fenceToFarSide(toShoulder(L));
   return byDepth(shoulders).map((group): Setup => {
     const { depth, down } = group[0];

@@ -70,7 +70,7 @@ export const routerTableStops: Method<MortiseFeature> = {
     const { table, cutter } = gear;
     const { wall: p, width: m, start: q, length: l, depth: D, stock } = feature;
     const [d, P] = [cutter.diameter, stock.length];
-    const on = onRouterTable(shop);
+    const on = onRouterTable(shop, d);
     const fence = on.fenceToCentre({
       value: p + m / 2,
       rounding: 'nearest',

@@ -133,7 +133,7 @@ function atSaw(
         s,
       }),
     },
-    { beyond: kerf / cos },
+    { beyond: { by: kerf / cos, lies: 'kerf' } },
   );
   const height = on.height({
     value: stands.value,
