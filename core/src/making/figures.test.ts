@@ -40,18 +40,18 @@ const missing = ({ kind }: Tool) =>
   })[kind as string] ?? {};
 
 const SHOP: Shop = { ...TEST_SHOP, tools: TEST_SHOP.tools.map(scaled) };
-const VALUE = 60;
+const SETTING = {
+  value: 60,
+  rounding: 'nearest',
+  acts: 'length',
+  working: { text: '', lengths: {} },
+} as const;
 
 /** What a dial sets to sixty: from, to, and what stands on its scale; nothing where it has none. */
 function set(dials: Readonly<Record<string, Dial>>) {
   return Object.fromEntries(
     Object.entries(dials).map(([id, dial]) => {
-      const { from, to, reach } = dial({
-        value: VALUE,
-        rounding: 'nearest',
-        acts: 'length',
-        working: { text: '', lengths: {} },
-      });
+      const { from, to, reach } = dial(SETTING);
       const reading = reach.find(({ by }) => by === 'scale')?.text.lengths['reading'];
       return [id, [from, to, ...(reading === undefined ? [] : [reading])]];
     }),
@@ -77,6 +77,24 @@ describe('what a machine can be set to', () => {
       stackOverSled: ['table', 'highest-tooth'],
       stopOnSled: ['end-stop', 'far-side'],
     });
+  });
+
+  it('a jig without a body has no scale: nobody knows what lies between', () => {
+    expect(set(onTableSaw(SHOP))['jigToNearSide']).toEqual(['jig-face', 'near-side']);
+  });
+
+  it('nothing is read where the machine isn’t there', () => {
+    const empty: Shop = { ...SHOP, tools: [] };
+    const vocabularies = [
+      onTableSaw(empty),
+      onBandsaw(empty),
+      onRouterTable(empty, 12),
+      onMortisingJig(empty),
+      withRouter(empty),
+      onOverheadSaw(empty),
+    ];
+    for (const dials of vocabularies)
+      for (const places of Object.values(set(dials))) expect(places).toHaveLength(2);
   });
 
   it('a bandsaw: its kerf is 1.1', () => {
@@ -141,6 +159,22 @@ describe('what a machine can be set to', () => {
       fromFace: ['template-fence', 'centre-across'],
       fromEdge: ['laid-out-from', 'centre-along'],
     });
+  });
+
+  it('a template says what of it is measured', () => {
+    const named = (shape: 'Opening' | 'Block' | 'Disc') =>
+      Object.values(templateFor(SHOP, shape)).map((dial) => dial(SETTING).name);
+    expect(named('Opening').slice(0, 3)).toEqual([
+      'Opening, width',
+      'Opening, length',
+      'Opening, from the {reference face}',
+    ]);
+    expect(named('Block').slice(0, 2)).toEqual(['Block, thickness', 'Block, width']);
+    expect(named('Disc').slice(0, 3)).toEqual([
+      'Disc, across',
+      '',
+      'Centre, from the {reference face}',
+    ]);
   });
 
   it('presses, a saw from above, and a copying machine', () => {
