@@ -164,6 +164,9 @@ describe('what a machine can be set to', () => {
   it('a template says what of it is measured', () => {
     const named = (shape: 'Opening' | 'Block' | 'Disc') =>
       Object.values(templateFor(SHOP, shape)).map((dial) => dial(SETTING).name);
+    const copied = (shape: 'Opening' | 'Disc') =>
+      onCopyRouter(SHOP, shape).templateAcross(SETTING).name;
+    expect([copied('Opening'), copied('Disc')]).toEqual(['Opening, width', 'Disc, across']);
     expect(named('Opening').slice(0, 3)).toEqual([
       'Opening, width',
       'Opening, length',
