@@ -1,9 +1,7 @@
 import Joi from 'joi';
 import {
   circle,
-  difference,
   prismAlong,
-  union,
   type Solid,
   type Vec2,
   roundTo,
@@ -19,9 +17,19 @@ import type {
   MemberName,
   Members,
   Outline,
+  SeatOfPair,
   Spot,
 } from '../kind.ts';
-import { alongOf, aside, dimension, failing, gaugeAt, intoOf, positive } from '../shape/index.ts';
+import { modified, without, type Drawn } from '../modified.ts';
+import {
+  alongOf,
+  aside,
+  dimension,
+  gaugeAt,
+  intoOf,
+  positive,
+  type Check,
+} from '../shape/index.ts';
 
 /** What holds a joint beside glue. */
 export type Pegs = 'none' | 'drawbored' | 'pegged' | 'pinned';
@@ -115,198 +123,150 @@ const through = (
 ): Solid =>
   prismAlong('y', circle([height, alongOf(piece, spot)(along)], diameter / 2), 0, piece.thickness);
 
+/** What holds a joint beside glue, where anything does. */
+interface Held {
+  readonly holes?: Holes;
+  /** Length of the brads, mm. */
+  readonly brads?: Mm;
+}
+
+function heldBy(params: PegParams): Held | undefined {
+  const holes = holesOf(params);
+  if (holes) return { holes };
+  return params.pegs === 'pinned' ? { brads: params.bradLength ?? 0 } : undefined;
+}
+
 /**
  * A kind whose tenon can be pegged, drawbored or pinned: everything of it stays as it is where
  * nobody asks for that.
  * @param tenonOf the tenon the pegs go through
  */
-export function withPegs<P extends { readonly tenonLength: Mm }>(
+export const withPegs = <P extends { readonly tenonLength: Mm }>(
   kind: JointKind<P>,
   tenonOf: (params: P, members: Members) => Pegged,
-): JointKind<P & PegParams> {
-  return {
-    ...kind,
-    choices: [...kind.choices, PEGS],
-    schema: kind.schema.keys(KEYS as unknown as Joi.PartialSchemaMap<P>),
-    optional: [...(kind.optional ?? []), ...(Object.keys(KEYS) as (keyof PegParams)[])],
-    problems(params, members, available, names) {
-      const tenon = tenonOf(params, members);
-      const holes = holesOf(params);
-      const { bradLength = 0 } = params;
-      const checks = holes ? pegChecks(holes, tenon) : [];
-      const S = members.mortised.thickness;
-      const brads =
-        params.pegs === 'pinned'
-          ? [
-              positive('mortised', 'bradLength', 'length of the brads', bradLength),
-              {
-                wrong: bradLength >= S,
-                member: 'mortised' as const,
-                path: 'bradLength',
-                dimension: 'length of the brads',
-                value: bradLength,
-                bound: S,
-                text: 'a brad {value} long comes out of a piece {bound} thick.',
-              },
-            ]
-          : [];
-      return [
-        ...kind.problems(params, members, available, names),
-        ...failing([...checks, ...brads], names),
-      ];
-    },
-    advice: (params, members, available) => [
-      ...kind.advice(params, members, available),
-      ...pegAdvice(params, holesOf(params), tenonOf(params, members), members, available),
-    ],
-    geometry(params, member, piece, spot) {
-      const whole = kind.geometry(params, member, piece, spot);
-      const holes = holesOf(params);
-      if (!holes || (member === 'tenoned' && params.pegs === 'pegged')) return whole;
-      const { sink = 0, along } = kind.seat(params);
-      const { tenonLength: length } = params;
-      const bores = holes.across.map((z): Solid =>
-        member === 'tenoned'
-          ? through(piece, spot, length - holes.inset + holes.offset, z, holes.diameter)
-          : through(
-              piece,
-              spot,
-              along + z,
-              intoOf(piece, spot)(sink + holes.inset),
-              holes.diameter,
-            ),
-      );
-      /** Where a calliper is put clear of the holes: close to the tip, or to the surface. */
-      const clear =
-        member === 'tenoned' ? alongOf(piece, spot)(CLEAR) : intoOf(piece, spot)(sink + CLEAR);
-      const mitred = 'tips' in params && params.tips !== 'square';
-      const gauges = whole.gauges.map((g) =>
-        member === 'tenoned'
-          ? g.axis === 0 || mitred
-            ? g
-            : gaugeAt(g, 0, clear)
-          : g.axis === 1
-            ? gaugeAt(g, 2, clear)
-            : g,
-      );
-      return {
-        gauges,
-        mustRemain: difference(whole.mustRemain, ...bores),
-        mustBeEmpty: union(whole.mustBeEmpty, ...bores),
-      };
-    },
-    features(params, members) {
-      const { tenoned, mortised } = kind.features(params, members);
-      const holes = holesOf(params);
-      if (!holes) return { tenoned, mortised };
-      const { sink = 0, along } = kind.seat(params);
-      const { tenonLength: length } = params;
-      const bore = (
-        member: MemberName,
-        boreFeature: Pick<BoreFeature, 'guide' | 'along' | 'across'>,
-        name: string,
-      ): BoreFeature => ({
-        form: 'bore',
-        name,
-        stock: members[member],
-        into: 'reference-face',
-        diameter: holes.diameter,
-        depth: members[member].thickness + PAST,
-        through: true,
-        ...boreFeature,
-      });
-      const named = (i: number) =>
-        holes.across.length === 1 ? 'for the peg' : `for the ${['first', 'second'][i]} peg`;
-      return {
-        tenoned: [
-          ...tenoned,
-          ...(params.pegs === 'drawbored'
-            ? holes.across.map((z, i) =>
-                bore(
-                  'tenoned',
-                  {
-                    guide: 'reference-edge',
-                    along: length - holes.inset + holes.offset,
-                    across: z,
-                  },
-                  named(i),
-                ),
-              )
-            : []),
-        ],
-        mortised: [
-          ...mortised,
-          ...holes.across.map((z, i) =>
-            bore(
-              'mortised',
-              { guide: 'entry-edge', along: along + z, across: sink + holes.inset },
-              named(i),
-            ),
-          ),
-        ],
-      };
-    },
-    drawing(params, members) {
-      const { views, dimensions } = kind.drawing(params, members);
-      const holes = holesOf(params);
-      if (params.pegs === 'pinned')
-        return {
-          views,
-          dimensions: [
-            ...dimensions,
-            aside('bradLength', 'length of the brads', params.bradLength ?? 0),
-          ],
-        };
-      if (!holes) return { views, dimensions };
+): JointKind<P & PegParams> =>
+  modified<P, PegParams, Held>(kind, {
+    choice: PEGS,
+    keys: KEYS,
+    chosen: heldBy,
+    checks: ({ holes, brads }, params, members) =>
+      holes
+        ? pegChecks(holes, tenonOf(params, members))
+        : bradChecks(brads!, members.mortised.thickness),
+    advice: ({ holes }, params, members, available) =>
+      pegAdvice(params, holes, tenonOf(params, members), members, available),
+    gone: ({ holes }, params, member, piece, spot) =>
+      holes && (member === 'mortised' || params.pegs === 'drawbored')
+        ? bored(holes, params.tenonLength, kind.seat(params), member, piece, spot)
+        : [],
+    /** Clear of the holes: close to the tip, or to the surface. */
+    gauged(gauge, _held, params, member, piece, spot) {
       const { sink = 0 } = kind.seat(params);
-      const { diameter, inset, offset, across } = holes;
-      const hole = (role: Outline['role'], x: Mm) =>
-        across.map((z): Outline => ({ role, points: circle([x, z] as Vec2, diameter / 2) }));
-      const pegs = [
-        ...hole('mortised', -sink - inset),
-        ...(offset ? hole('hidden', -sink - inset + offset) : []),
-      ];
-      const last = across.at(-1)!;
-      return {
-        views: views.map((v) =>
-          v.id === 'face' ? { ...v, outlines: [...v.outlines, ...pegs] } : v,
-        ),
-        dimensions: [
-          ...dimensions,
-          dimension(
-            'pegInset',
-            'peg from the shoulder',
-            inset,
-            'face',
-            [-sink - inset, last],
-            [-sink, last],
-            16,
-          ),
-          aside('pegDiameter', 'peg', diameter),
-          ...(params.pegs === 'drawbored' ? [aside('pegOffset', 'drawbore offset', offset)] : []),
-          dimension(
-            'pegAcross',
-            'peg from the edge',
-            params.pegAcross ?? 0,
-            'face',
-            [-sink - inset, 0],
-            [-sink - inset, params.pegAcross ?? 0],
-            -12,
-          ),
-          aside('pegSpacing', 'between two pegs', across.length > 1 ? last - across[0]! : 0),
-        ],
-      };
+      if (member === 'mortised')
+        return gauge.axis === 1 ? gaugeAt(gauge, 2, intoOf(piece, spot)(sink + CLEAR)) : gauge;
+      const mitred = 'tips' in params && params.tips !== 'square';
+      return gauge.axis === 0 || mitred ? gauge : gaugeAt(gauge, 0, alongOf(piece, spot)(CLEAR));
     },
-    withChoice(params, choice, value, members, available) {
-      if (choice !== 'pegs')
-        return { ...params, ...kind.withChoice(params, choice, value, members, available) };
-      const rest = Object.fromEntries(
-        Object.entries(params).filter(([name]) => !(name in KEYS)),
-      ) as P;
-      return { ...rest, ...usual(value as Pegs, tenonOf(params, members), members, available) };
-    },
+    features: ({ holes }, params, members) =>
+      holes ? boresOf(holes, params, kind.seat(params), members) : {},
+    drawn: ({ holes, brads }, params) =>
+      holes
+        ? drawnPegs(holes, params, kind.seat(params).sink)
+        : { dimensions: [aside('bradLength', 'length of the brads', brads!)] },
+    withChoice: (params, choice, value, members, available) =>
+      choice === 'pegs'
+        ? {
+            ...without<P>(params, KEYS),
+            ...usual(value as Pegs, tenonOf(params, members), members, available),
+          }
+        : undefined,
+  });
+
+/** The holes of one member. */
+const bored = (
+  { across, inset, offset, diameter }: Holes,
+  length: Mm,
+  { sink = 0, along }: SeatOfPair,
+  member: MemberName,
+  piece: Piece,
+  spot: Spot,
+): Solid[] =>
+  across.map((z) =>
+    member === 'tenoned'
+      ? through(piece, spot, length - inset + offset, z, diameter)
+      : through(piece, spot, along + z, intoOf(piece, spot)(sink + inset), diameter),
+  );
+
+function boresOf(
+  { across, inset, offset, diameter }: Holes,
+  { pegs, tenonLength }: PegParams & { readonly tenonLength: Mm },
+  { sink = 0, along }: SeatOfPair,
+  members: Members,
+): Partial<Record<MemberName, readonly BoreFeature[]>> {
+  const named = (i: number) =>
+    across.length === 1 ? 'for the peg' : `for the ${['first', 'second'][i]} peg`;
+  const bore = (
+    member: MemberName,
+    place: Pick<BoreFeature, 'guide' | 'along' | 'across'>,
+    i: number,
+  ): BoreFeature => ({
+    form: 'bore',
+    name: named(i),
+    stock: members[member],
+    into: 'reference-face',
+    diameter,
+    depth: members[member].thickness + PAST,
+    through: true,
+    ...place,
+  });
+  const ahead = tenonLength - inset + offset;
+  return {
+    tenoned:
+      pegs === 'drawbored'
+        ? across.map((z, i) =>
+            bore('tenoned', { guide: 'reference-edge', along: ahead, across: z }, i),
+          )
+        : [],
+    mortised: across.map((z, i) =>
+      bore('mortised', { guide: 'entry-edge', along: along + z, across: sink + inset }, i),
+    ),
   };
 }
+
+function drawnPegs(
+  { diameter, inset, offset, across }: Holes,
+  { pegs, pegAcross = 0 }: PegParams,
+  sink: Mm = 0,
+): Drawn {
+  const x = -sink - inset;
+  const hole = (role: Outline['role'], centre: Mm) =>
+    across.map((z): Outline => ({ role, points: circle([centre, z] as Vec2, diameter / 2) }));
+  const last = across.at(-1)!;
+  return {
+    view: 'face',
+    outlines: [...hole('mortised', x), ...(offset ? hole('hidden', x + offset) : [])],
+    dimensions: [
+      dimension('pegInset', 'peg from the shoulder', inset, 'face', [x, last], [-sink, last], 16),
+      aside('pegDiameter', 'peg', diameter),
+      ...(pegs === 'drawbored' ? [aside('pegOffset', 'drawbore offset', offset)] : []),
+      dimension('pegAcross', 'peg from the edge', pegAcross, 'face', [x, 0], [x, pegAcross], -12),
+      aside('pegSpacing', 'between two pegs', across.length > 1 ? last - across[0]! : 0),
+    ],
+  };
+}
+
+const bradChecks = (bradLength: Mm, S: Mm): Check[] => [
+  positive('mortised', 'bradLength', 'length of the brads', bradLength),
+  {
+    wrong: bradLength >= S,
+    member: 'mortised',
+    path: 'bradLength',
+    dimension: 'length of the brads',
+    value: bradLength,
+    bound: S,
+    text: 'a brad {value} long comes out of a piece {bound} thick.',
+  },
+];
 
 /** What is usual for a tenon in its piece, by what the shop bores. */
 function usual(pegs: Pegs, tenon: Pegged, members: Members, available: Available): PegParams {

@@ -1,16 +1,9 @@
 import Joi from 'joi';
-import {
-  anticlockwise,
-  difference,
-  prismAlong,
-  union,
-  type Vec2,
-  say,
-  type Mm,
-} from '../../../ground/index.ts';
+import { anticlockwise, prismAlong, type Vec2, say, type Mm } from '../../../ground/index.ts';
 import { derive, type BlindParams } from '../blind/index.ts';
 import type { Choice, JointKind } from '../kind.ts';
-import { alongOf, failing, gaugeAt } from '../shape/index.ts';
+import { modified } from '../modified.ts';
+import { alongOf, gaugeAt } from '../shape/index.ts';
 
 /** The tenon's end: square, or mitred at 45 degrees so that two of them meet in a leg. */
 export interface TipParams {
@@ -53,107 +46,73 @@ function outlineOf(params: BlindParams & TipParams, short: Mm): Vec2[] {
  * A kind whose tenon's end can be mitred: as it was where nobody asks for that.
  * @param alone how far from its tip the tenon stands alone, mm
  */
-export function withTips<P extends BlindParams>(
+export const withTips = <P extends BlindParams>(
   kind: JointKind<P>,
   alone: (params: P) => Mm,
-): JointKind<P & TipParams> {
-  return {
-    ...kind,
-    choices: [...kind.choices, TIPS],
-    schema: kind.schema.keys({
-      tips: Joi.string().valid('square', 'mitred-near', 'mitred-far'),
-    } as object),
-    optional: [...(kind.optional ?? []), 'tips'],
-    problems(params, members, available, names) {
-      const short = shortBy(params);
+): JointKind<P & TipParams> =>
+  modified<P, TipParams, Mm>(kind, {
+    choice: TIPS,
+    keys: { tips: Joi.string().valid('square', 'mitred-near', 'mitred-far') },
+    chosen: shortBy,
+    checks(short, params) {
       const bound = alone(params) - LEAST;
-      const wrong = short !== undefined && short > bound + 1e-6;
-      const check = {
-        wrong,
-        member: 'tenoned' as const,
-        path: 'tenonLength',
-        dimension: 'mitred end',
-        value: short ?? 0,
-        bound,
-        text: 'its mitre takes {value} off the short cheek; of a tenon so short {bound} is the most.',
-      };
-      return [...kind.problems(params, members, available, names), ...failing([check], names)];
-    },
-    advice(params, members, available) {
-      const short = shortBy(params);
-      const ownAdvice = kind.advice(params, members, available);
-      if (short === undefined) return ownAdvice;
-      const reason = say(
-        'Its long cheek goes {L} in, its short one {inner}: with another like it from the side they meet without touching.',
-        { L: params.tenonLength, inner: params.tenonLength - short },
-      );
       return [
-        ...ownAdvice,
         {
-          id: 'tips',
-          dimension: 'tenonLength',
-          level: 'reason',
-          title: say('A mitred end'),
-          reason,
+          wrong: short > bound + 1e-6,
+          member: 'tenoned',
+          path: 'tenonLength',
+          dimension: 'mitred end',
+          value: short,
+          bound,
+          text: 'its mitre takes {value} off the short cheek; of a tenon so short {bound} is the most.',
         },
       ];
     },
-    geometry(params, member, piece, spot) {
-      const whole = kind.geometry(params, member, piece, spot);
-      const short = shortBy(params);
-      if (short === undefined || member === 'mortised') return whole;
+    advice: (short, { tenonLength: L }) => [
+      {
+        id: 'tips',
+        dimension: 'tenonLength',
+        level: 'reason',
+        title: say('A mitred end'),
+        reason: say(
+          'Its long cheek goes {L} in, its short one {inner}: with another like it from the side they meet without touching.',
+          { L, inner: L - short },
+        ),
+      },
+    ],
+    gone(short, params, member, piece, spot) {
+      if (member === 'mortised') return [];
       const x = alongOf(piece, spot);
       const outline = outlineOf(params, short).map(([along, y]): Vec2 => [x(along), y]);
-      const gone = prismAlong('z', anticlockwise(outline), 0, piece.width);
-      /**
-       * Thickness close to the shoulder, width where the tenon stands alone: clear of the mitre.
-       */
-      const at = [0, x(params.tenonLength - CLEAR), x(short + CLEAR)] as const;
-      return {
-        gauges: whole.gauges.map((g) => (g.axis === 0 ? g : gaugeAt(g, 0, at[g.axis]))),
-        mustRemain: difference(whole.mustRemain, gone),
-        mustBeEmpty: union(whole.mustBeEmpty, gone),
-      };
+      return [prismAlong('z', anticlockwise(outline), 0, piece.width)];
     },
-    features(params, members) {
-      const { tenoned, mortised } = kind.features(params, members);
-      const short = shortBy(params);
-      if (short === undefined) return { tenoned, mortised };
-      return {
-        tenoned: [
-          ...tenoned,
-          {
-            form: 'tip',
-            stock: members.tenoned,
-            faceShoulder: params.faceShoulder,
-            thickness: short,
-            length: params.tenonLength,
-            long: params.tips === 'mitred-near' ? 'near' : 'far',
-            follows: { feature: 0, words: 'The end is mitred once the tenon is cut.' },
-          },
-        ],
-        mortised,
-      };
+    /** Thickness close to the shoulder, width where the tenon stands alone: clear of the mitre. */
+    gauged(gauge, short, { tenonLength }, _member, piece, spot) {
+      const x = alongOf(piece, spot);
+      const clear = [0, x(tenonLength - CLEAR), x(short + CLEAR)] as const;
+      return gauge.axis === 0 ? gauge : gaugeAt(gauge, 0, clear[gauge.axis]);
     },
-    drawing(params, members) {
-      const { views, dimensions } = kind.drawing(params, members);
-      const short = shortBy(params);
-      if (short === undefined) return { views, dimensions };
+    features: (short, params, members) => ({
+      tenoned: [
+        {
+          form: 'tip',
+          stock: members.tenoned,
+          faceShoulder: params.faceShoulder,
+          thickness: short,
+          length: params.tenonLength,
+          long: params.tips === 'mitred-near' ? 'near' : 'far',
+          follows: { feature: 0, words: 'The end is mitred once the tenon is cut.' },
+        },
+      ],
+    }),
+    drawn(short, params, members) {
       const top = members.mortised.thickness - params.setBack;
       const points = outlineOf(params, short).map(([along, y]): Vec2 => [
         along - params.tenonLength,
         top - y,
       ]);
-      return {
-        views: views.map((v) =>
-          v.id === 'section' ? { ...v, outlines: [...v.outlines, { role: 'mortise', points }] } : v,
-        ),
-        dimensions,
-      };
+      return { view: 'section', outlines: [{ role: 'mortise', points }] };
     },
-    withChoice: (params, choice, value, members, available) =>
-      choice === 'tips'
-        ? { ...params, tips: value as NonNullable<TipParams['tips']> }
-        : { ...params, ...kind.withChoice(params, choice, value, members, available) },
-  };
-}
+    withChoice: (params, choice, value) =>
+      choice === 'tips' ? { ...params, tips: value as NonNullable<TipParams['tips']> } : undefined,
+  });
