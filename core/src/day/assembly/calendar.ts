@@ -1,5 +1,5 @@
 import { USUAL_GLUING, type Shop } from '../../shop/index.ts';
-import type { Assembly, AssemblyStage } from './assembly.ts';
+import type { Assembly, AssemblyStage } from './plan.ts';
 import { clampsIn, openingTo, type Clamps, type GlueUp } from './glue.ts';
 
 /** So many glue-ups of one sort that are done on one day. */

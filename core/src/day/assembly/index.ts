@@ -4,6 +4,14 @@ export * from './bodies.ts';
 export * from './stages.ts';
 export * from './glue.ts';
 export * from './looks.ts';
-export * from './assembly.ts';
+export { assemblyPlan } from './assembly.ts';
+export type {
+  Assembly,
+  AssemblyPlan,
+  AssemblyProblem,
+  AssemblyStage,
+  NamedPiece,
+  NumberedJoint,
+} from './plan.ts';
 export * from './calendar.ts';
 export * from './shaped.ts';

@@ -1,0 +1,61 @@
+import Joi from 'joi';
+import type { Mm } from '../../../ground/index.ts';
+
+/** What holds a joint beside glue. */
+export type Pegs = 'none' | 'drawbored' | 'pegged' | 'pinned';
+
+/** What a joint that can be pegged may have beside the parameters of its kind. Lengths in mm. */
+export interface PegParams {
+  pegs?: Pegs;
+  pegDiameter?: Mm;
+  /** Shoulder line to the centre of the hole through the cheeks. */
+  pegInset?: Mm;
+  /** How much nearer the shoulder the hole through the tenon lies. */
+  pegOffset?: Mm;
+  /** The tenoned piece's reference edge to the peg, or to the middle between two. */
+  pegAcross?: Mm;
+  /** Between two pegs, across the tenon's width; 0 for a single one. */
+  pegSpacing?: Mm;
+  /** Of the brads that pin it while the glue sets. */
+  bradLength?: Mm;
+}
+
+const mm = () => Joi.number().min(-10_000).max(10_000);
+export const KEYS: Required<Record<keyof PegParams, Joi.Schema>> = {
+  pegs: Joi.string().valid('none', 'drawbored', 'pegged', 'pinned'),
+  pegDiameter: mm(),
+  pegInset: mm(),
+  pegOffset: mm(),
+  pegAcross: mm(),
+  pegSpacing: mm(),
+  bradLength: mm(),
+};
+
+/** The tenon a peg goes through, on its own piece. */
+export interface Pegged {
+  readonly edgeShoulder: Mm;
+  readonly width: Mm;
+  readonly length: Mm;
+}
+
+export interface Holes {
+  readonly diameter: Mm;
+  readonly inset: Mm;
+  readonly offset: Mm;
+  /** Across the tenoned piece, from its reference edge. */
+  readonly across: readonly Mm[];
+}
+
+export function holesOf(params: PegParams): Holes | undefined {
+  const {
+    pegs,
+    pegDiameter: diameter = 0,
+    pegInset: inset = 0,
+    pegOffset = 0,
+    pegSpacing = 0,
+  } = params;
+  if (pegs !== 'drawbored' && pegs !== 'pegged') return undefined;
+  const { pegAcross: middle = 0 } = params;
+  const across = pegSpacing > 0 ? [middle - pegSpacing / 2, middle + pegSpacing / 2] : [middle];
+  return { diameter, inset, offset: pegs === 'drawbored' ? pegOffset : 0, across };
+}
