@@ -1,51 +1,46 @@
 import './chest.css';
-import { counted } from '@velk/core/ground';
-import { Button } from 'antd';
-import { useVirtualizer } from '@tanstack/react-virtual';
-import { useEffect, useMemo, useRef, useState } from 'react';
-import { Link, useLocation, useNavigate, useParams } from 'react-router';
 import {
+  type CellProblem,
   chestFile,
   mergedShops,
   readChest,
   readChestFile,
   writeChest,
-  type CellProblem,
 } from '@velk/core/exchange';
 import {
   copyOf,
-  fieldsOf,
   KIND_NAMES,
   newTool,
-  SHELVES,
-  starterChest,
-  TOOL_KINDS,
   type Shelf,
+  SHELVES,
   type Shop,
+  starterChest,
   type Tool,
+  TOOL_KINDS,
   type ToolKind,
 } from '@velk/core/shop';
-import type { LengthStyle } from '@velk/core/ground';
-import { useSought } from '../../frame/useSought.ts';
-import { marginBelow, toMargin } from '../../widgets/crossing.ts';
-import { gearChanged } from '../../keeping/gear.ts';
+import { Button } from 'antd';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { Link, useLocation, useNavigate, useParams } from 'react-router';
+import { saveText } from '../../browser/saveText.ts';
 import { Frame } from '../../frame/Frame.tsx';
-import { LeftBehind } from '../../keeping/LeftBehind.tsx';
 import { Opening } from '../../frame/Opening.tsx';
-import { currentShop, useGear } from '../../keeping/useGear.ts';
-import { useAppDispatch } from '../../store.ts';
-import { useEscape } from '../../frame/useEscape.ts';
 import { useOneStop } from '../../frame/useOneStop.ts';
-import { useStable } from '../../browser/useStable.ts';
+import { useSought } from '../../frame/useSought.ts';
+import { gearChanged } from '../../keeping/gear.ts';
+import { LeftBehind } from '../../keeping/LeftBehind.tsx';
+import { currentShop, useGear } from '../../keeping/useGear.ts';
 import { useStyle } from '../../keeping/useUnits.ts';
-import { Silhouette } from '../../drawings/Silhouette.tsx';
+import { useAppDispatch } from '../../store.ts';
+import { Choice } from '../../widgets/Choice.tsx';
+import { marginBelow, toMargin } from '../../widgets/crossing.ts';
 import { Length } from '../../widgets/Length.tsx';
 import { Margin } from '../../widgets/Margin.tsx';
 import { GearSave } from '../shop/GearSave.tsx';
-import { ToolForm } from './ToolForm.tsx';
-import { saveText } from '../../browser/saveText.ts';
+import { Brought } from './Brought.tsx';
 import { gapsOf } from './chest.ts';
-import { Choice } from '../../widgets/Choice.tsx';
+import { ToolForm } from './ToolForm.tsx';
+import { ToolList } from './ToolList.tsx';
 
 /** Everything the shop can cut, guide and measure with. */
 export default function ChestRoom() {
@@ -265,119 +260,4 @@ function Chest({ shop, shelf }: { shop: Shop; shelf: Shelf | null }) {
       </Margin>
     </div>
   );
-}
-
-function Brought({
-  read,
-  onClose,
-}: {
-  read: { added: number; problems: readonly CellProblem[] };
-  onClose: () => void;
-}) {
-  useEscape(onClose);
-  return (
-    <div className={read.problems.length ? 'note warning amid' : 'note amid'} role="status">
-      <h3>
-        {counted(read.added, 'tool', 'tools')} brought in
-        {read.problems.length > 0 && ', the rest not'}
-      </h3>
-      <ul className="problems">
-        {read.problems.slice(0, 30).map((p, i) => (
-          <li key={i}>
-            Row {p.row}
-            {p.column && `, ${p.column}`}: {p.message}
-          </li>
-        ))}
-        {read.problems.length > 30 && <li>and {read.problems.length - 30} more</li>}
-      </ul>
-      <button className="link" onClick={onClose}>
-        Close
-      </button>
-    </div>
-  );
-}
-
-const ROW = 74;
-
-function ToolList({
-  tools,
-  style,
-  chosen,
-  onOpen,
-}: {
-  tools: readonly Tool[];
-  style: LengthStyle;
-  chosen: string | undefined;
-  onOpen: (id: string) => void;
-}) {
-  const holder = useRef<HTMLDivElement>(null);
-  const rows = useVirtualizer({
-    count: tools.length,
-    getScrollElement: () => holder.current,
-    estimateSize: () => ROW,
-    overscan: 8,
-  });
-  const oneStop = useOneStop(holder, { items: '.toolrow' });
-  /** One that is opened from elsewhere is brought into sight. */
-  const show = useStable(() => {
-    const index = tools.findIndex((tool) => tool.id === chosen);
-    if (index >= 0) rows.scrollToIndex(index);
-  });
-  useEffect(show, [show, chosen]);
-  if (tools.length === 0)
-    return <p className="quiet none-yet">Nothing in the chest is called that.</p>;
-  return (
-    <div ref={holder} {...oneStop} className="toollist" role="region" aria-label="Tools">
-      <div role="list" className="tool-rows" style={{ height: rows.getTotalSize() }}>
-        {rows.getVirtualItems().map(({ index, start }) => {
-          const tool = tools[index]!;
-          return (
-            <div
-              key={tool.id}
-              role="listitem"
-              data-index={index}
-              ref={rows.measureElement}
-              style={{ top: start, minHeight: ROW }}
-            >
-              <button
-                className="toolrow"
-                aria-current={tool.id === chosen}
-                onClick={() => onOpen(tool.id)}
-              >
-                <Silhouette tool={tool} scale={0.8} width={92} height={ROW - 6} />
-                <span>
-                  <strong>{tool.name}</strong>
-                  <small>
-                    {[
-                      tool.name !== TOOL_KINDS[tool.kind].title && TOOL_KINDS[tool.kind].title,
-                      tool.retired && 'retired',
-                    ]
-                      .filter(Boolean)
-                      .join(', ')}
-                  </small>
-                </span>
-                <span className="measures">
-                  <Measures tool={tool} style={style} />
-                </span>
-              </button>
-            </div>
-          );
-        })}
-      </div>
-    </div>
-  );
-}
-
-/** The first few lengths of a tool, as they stand on its shelf. */
-function Measures({ tool, style }: { tool: Tool; style: LengthStyle }) {
-  const values = tool as unknown as Record<string, unknown>;
-  return fieldsOf(tool.kind)
-    .filter(([, f]) => f.type === 'length')
-    .slice(0, 3)
-    .map(([key, field]) => (
-      <span key={key}>
-        <small>{field.label.toLowerCase()}</small>{' '}
-        <Length value={values[key] as number} style={style} />
-      </span>
-    ));
 }
