@@ -141,7 +141,7 @@ test('the run is drawn along time, a lane for each machine; a list that is searc
   );
 
   /** A block in the picture leads to its set-up, whatever was searched for. */
-  const block = page.locator('.lanes svg g[style*="pointer"]').nth(20);
+  const block = page.locator('.lanes svg .lane-press').nth(20);
   await block.hover();
   const told = /^(.*?): (.*), set in \d+ min, cut in \d+$/.exec(
     (await page.locator('.lanes p').textContent())!,

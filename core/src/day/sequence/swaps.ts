@@ -1,4 +1,4 @@
-import type { Better} from './better.ts';
+import type { Better } from './better.ts';
 import { SAME, type Swap } from './better.ts';
 import type { Changes } from './changes.ts';
 
