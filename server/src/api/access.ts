@@ -43,8 +43,65 @@ const same = (a: string, b: string) => {
   return timingSafeEqual(sum(a), sum(b));
 };
 
+/** What whoever isn’t let in is told. */
+const STRANGER: Readonly<Record<Door, string>> = {
+  machine:
+    'Velk does not know you: open the address that it printed when it started, which holds the key.',
+  network: 'This device is not let in: type the passphrase of the shop.',
+};
+
+/** One thing after another: a guess takes much memory, so that guessing is dear. */
+function queueOfOne() {
+  let last: Promise<unknown> = Promise.resolve();
+  return <T>(work: () => Promise<T>): Promise<T> => {
+    const next = last.then(work, work);
+    last = next.catch(() => undefined);
+    return next;
+  };
+}
+
+/** Whether a key is that of this start; says otherwise to whoever sent it. */
+function knowsKey(key: string | undefined, said: string | undefined, req: Request, res: Response) {
+  if (key !== undefined && said !== undefined && same(said, key)) return true;
+  req.log.warn('a wrong key at the machine');
+  const stale = 'This key is of another start. Open the address printed last.';
+  sendProblem(res, 401, said === undefined ? STRANGER.machine : stale);
+  return false;
+}
+
+/** Whether a passphrase is the shop’s, as long as any is taken; says otherwise to whoever sent it. */
+async function knowsPassphrase(
+  store: AccessStore,
+  said: string | undefined,
+  req: Request,
+  res: Response,
+): Promise<boolean> {
+  if (!(await store.guess())) {
+    const { lockedUntil } = await store.passphrase();
+    const left = Math.ceil((Date.parse(lockedUntil ?? '') - Date.now()) / 60_000);
+    const wait = Math.max(1, left || 1);
+    req.log.warn('a passphrase from the network while none is taken');
+    res.set('Retry-After', String(wait * 60));
+    sendProblem(
+      res,
+      429,
+      `Too many wrong passphrases: none is taken for ${wait} minutes, unless it is allowed at the machine, under Shop.`,
+    );
+    return false;
+  }
+  const { hash } = await store.passphrase();
+  if (hash && said !== undefined && (await isPassphrase(said, hash))) {
+    await store.unlock();
+    return true;
+  }
+  req.log.warn('a wrong passphrase from the network');
+  sendProblem(res, 401, 'This is not the passphrase of the shop.');
+  return false;
+}
+
 /** Who is let in, and the routes by which one comes in, sees who is in, and shows somebody out. */
-export function entrance({ door, key, network }: Entrance, store: AccessStore, pool: Pool) {
+export function entrance(way: Entrance, store: AccessStore, pool: Pool) {
+  const { door, key } = way;
   /**
    * Cookies know no ports: two Velks of one machine have one each, told apart by the port that the
    * browser asked; several servers behind one address have the same. It is worth nothing by itself.
@@ -53,13 +110,6 @@ export function entrance({ door, key, network }: Entrance, store: AccessStore, p
     const port = /:(\d+)$/.exec(req.headers.host ?? '')?.[1] ?? '443';
     return `${door === 'network' ? '__Host-' : ''}velk-${port}`;
   };
-  const options: CookieOptions = {
-    httpOnly: true,
-    secure: door === 'network',
-    sameSite: 'strict',
-    path: '/',
-  };
-
   const sessionOf = async (req: Request): Promise<Session | undefined> => {
     const token = parse(req.headers.cookie ?? '')[cookieOf(req)];
     const countersign = req.get('x-velk-countersign');
@@ -68,14 +118,10 @@ export function entrance({ door, key, network }: Entrance, store: AccessStore, p
   /** Programs at the machine show the key itself. */
   const showsKey = ({ headers }: Request) =>
     key !== undefined && same(headers.authorization ?? '', `Bearer ${key}`);
-  const wrong =
-    door === 'machine'
-      ? 'Velk does not know you: open the address that it printed when it started, which holds the key.'
-      : 'This device is not let in: type the passphrase of the shop.';
 
   const guard: RequestHandler = async (req, res, next) => {
     const session = await sessionOf(req);
-    if (!session && !showsKey(req)) return sendProblem(res, 401, wrong);
+    if (!session && !showsKey(req)) return sendProblem(res, 401, STRANGER[door]);
     if (session) res.locals.session = session;
     next();
   };
@@ -84,56 +130,39 @@ export function entrance({ door, key, network }: Entrance, store: AccessStore, p
       ? next()
       : sendProblem(res, 403, 'This can be done at the machine itself only.');
 
-  /** One guess at a time: each takes much memory, so that guessing is dear. */
-  let last: Promise<unknown> = Promise.resolve();
-  const inTurn = <T>(work: () => Promise<T>): Promise<T> => {
-    const next = last.then(work, work);
-    last = next.catch(() => undefined);
-    return next;
-  };
-  const knows = async (
-    said: { key?: string; passphrase?: string },
-    req: Request,
-    res: Response,
-  ): Promise<boolean> => {
-    if (door === 'machine') {
-      if (key !== undefined && said.key !== undefined && same(said.key, key)) return true;
-      req.log.warn('a wrong key at the machine');
-      sendProblem(
-        res,
-        401,
-        said.key === undefined
-          ? wrong
-          : 'This key is of another start. Open the address printed last.',
-      );
-      return false;
-    }
-    if (!(await store.guess())) {
-      const { lockedUntil } = await store.passphrase();
-      const wait = Math.max(
-        1,
-        Math.ceil((Date.parse(lockedUntil ?? '') - Date.now()) / 60_000) || 1,
-      );
-      req.log.warn('a passphrase from the network while none is taken');
-      res.set('Retry-After', String(wait * 60));
-      sendProblem(
-        res,
-        429,
-        `Too many wrong passphrases: none is taken for ${wait} minutes, unless it is allowed at the machine, under Shop.`,
-      );
-      return false;
-    }
-    const { hash } = await store.passphrase();
-    if (hash && said.passphrase !== undefined && (await isPassphrase(said.passphrase, hash))) {
-      await store.unlock();
-      return true;
-    }
-    req.log.warn('a wrong passphrase from the network');
-    sendProblem(res, 401, 'This is not the passphrase of the shop.');
-    return false;
-  };
-
   const router = Router();
+  router.use(readJson('4kb'));
+  const inTurn = queueOfOne();
+  comingIn(router, way, { store, pool, guard, inTurn, cookieOf, sessionOf, showsKey });
+  othersIn(router, way, { store, pool, guard, inTurn, atTheMachine });
+  return { guard, router };
+}
+
+/** What the routes of an entrance need. */
+interface Doorkeeper {
+  readonly store: AccessStore;
+  readonly pool: Pool;
+  readonly guard: RequestHandler;
+  readonly atTheMachine: RequestHandler;
+  readonly inTurn: ReturnType<typeof queueOfOne>;
+  readonly cookieOf: (req: Request) => string;
+  readonly sessionOf: (req: Request) => Promise<Session | undefined>;
+  readonly showsKey: (req: Request) => boolean;
+}
+
+/** Whether one is in, coming in, and going out. */
+function comingIn(
+  router: Router,
+  { door, key, network }: Entrance,
+  keeper: Omit<Doorkeeper, 'atTheMachine'>,
+): void {
+  const { store, pool, guard, inTurn, cookieOf, sessionOf, showsKey } = keeper;
+  const options: CookieOptions = {
+    httpOnly: true,
+    secure: door === 'network',
+    sameSite: 'strict',
+    path: '/',
+  };
   const limit = rateLimit({
     windowMs: 60_000,
     limit: GUESSES,
@@ -142,7 +171,6 @@ export function entrance({ door, key, network }: Entrance, store: AccessStore, p
     handler: (_req, res) =>
       sendProblem(res, 429, 'Too many tries from this address: wait a minute.'),
   });
-  router.use(readJson('4kb'));
 
   router.get('/', async (req, res: Answering<'GET /api/access'>) => {
     const session = await sessionOf(req);
@@ -162,7 +190,13 @@ export function entrance({ door, key, network }: Entrance, store: AccessStore, p
   const limits = door === 'network' ? [limit] : [];
   router.post('/', ...limits, async (req, res: Answering<'POST /api/access'>) => {
     const said = await validated('letIn', req, res, pool);
-    if (!said || !(await inTurn(() => knows(said, req, res)))) return;
+    if (!said) return;
+    const isKnown = await inTurn(async () =>
+      door === 'machine'
+        ? knowsKey(key, said.key, req, res)
+        : knowsPassphrase(store, said.passphrase, req, res),
+    );
+    if (!isKnown) return;
     const { token, countersign } = await store.letIn(door, said.device);
     res.cookie(cookieOf(req), token, { ...options, maxAge: LIFE.total * DAY });
     res.status(201).json({ door, in: true, countersign });
@@ -173,7 +207,20 @@ export function entrance({ door, key, network }: Entrance, store: AccessStore, p
     res.clearCookie(cookieOf(req), options);
     res.json({ door, in: false });
   });
+}
 
+/** Who else is in, and what is said at the machine alone. */
+function othersIn(
+  router: Router,
+  { door }: Entrance,
+  {
+    store,
+    pool,
+    guard,
+    inTurn,
+    atTheMachine,
+  }: Pick<Doorkeeper, 'store' | 'pool' | 'guard' | 'inTurn' | 'atTheMachine'>,
+): void {
   router.get('/devices', guard, async (_req, res: Answering<'GET /api/access/devices'>) => {
     const own = (id: string) => id === res.locals.session?.id;
     res.json((await store.devices()).filter(({ id }) => door === 'machine' || own(id)));
@@ -215,6 +262,4 @@ export function entrance({ door, key, network }: Entrance, store: AccessStore, p
       res.json({ door, in: true });
     },
   );
-
-  return { guard, router };
 }

@@ -112,6 +112,7 @@ export function createApp({
     next();
   });
   app.get('/api/health', async (_req, res) => {
+    /** Nothing but an answer is asked for: no entity. */
     await source.query('SELECT 1');
     res.json({ status: 'ok' });
   });
