@@ -33,6 +33,23 @@ interface Props {
   readonly onChange: (value: unknown) => void;
 }
 
+/** Two options beside each other, more in a list. */
+const OptionField = ({
+  label,
+  options,
+  ...field
+}: {
+  label: string;
+  value: string;
+  options: { value: string; label: string }[];
+  onChange: (value: string) => void;
+}) =>
+  options.length < 3 ? (
+    <Segmented size="small" aria-label={label} options={options} {...field} />
+  ) : (
+    <Choice label={label} wide options={options} {...field} />
+  );
+
 /** One measurement of a tool, asked for in the way its sort needs. */
 export function FieldInput({
   name,
@@ -78,22 +95,10 @@ export function FieldInput({
         />
       );
     case 'choice':
-      return Object.keys(field.options).length < 3 ? (
-        <Segmented
-          size="small"
-          aria-label={label}
-          value={value as string}
-          options={Object.entries(field.options).map(([key, words]) => ({
-            value: key,
-            label: words,
-          }))}
-          onChange={onChange}
-        />
-      ) : (
-        <Choice
+      return (
+        <OptionField
           label={label}
           value={value as string}
-          wide
           options={Object.entries(field.options).map(([key, words]) => ({
             value: key,
             label: words,

@@ -103,14 +103,12 @@ function Chest({ shop, shelf }: { shop: Shop; shelf: Shelf | null }) {
   const style = useStyle();
   const { tool: chosen } = useParams();
   const { search } = useLocation();
-  const [kind, setKind] = useState<ToolKind | null>(null);
   /** The tool that was added last: one begins with its name. */
   const [made, setMade] = useState<string | null>(null);
   const [words, setWords] = useSought();
   const [read, setRead] = useState<{ added: number; problems: readonly CellProblem[] } | null>(
     null,
   );
-  const file = useRef<HTMLInputElement>(null);
   const put = (tools: readonly Tool[]) => dispatch(gearChanged({ ...currentShop()!, tools }));
   const wanted = words.trim().toLowerCase();
   const shown = useMemo(
@@ -152,79 +150,16 @@ function Chest({ shop, shelf }: { shop: Shop; shelf: Shelf | null }) {
           <h1>Tool chest</h1>
           <GearSave />
         </header>
-        <div className="toolbar">
-          <span className="field sought">
-            <input
-              aria-label="Search the chest"
-              placeholder="Search"
-              value={words}
-              onChange={(e) => setWords(e.target.value)}
-            />
-          </span>
-          <Choice<ToolKind>
-            label="Kind of tool to add"
-            placeholder="Kind of tool"
-            value={kind}
-            options={SHELVES.map((s) => ({
-              label: s,
-              options: KIND_NAMES.filter((k) => TOOL_KINDS[k].shelf === s).map((k) => ({
-                value: k,
-                label: TOOL_KINDS[k].title,
-              })),
-            }))}
-            onChange={setKind}
-          />
-          <Button
-            size="small"
-            disabled={kind === null}
-            onClick={() => kind && add(newTool(kind, shop.tools))}
-          >
-            Add
-          </Button>
-          <button className="link" onClick={() => file.current?.click()}>
-            Bring in
-          </button>
-          <button
-            className="link"
-            onClick={() => saveText('tools.csv', 'text/csv', writeChest(shop.tools))}
-          >
-            Save as CSV
-          </button>
-          <button
-            className="link"
-            onClick={() =>
-              saveText('tools.velk-chest.json', 'application/json', chestFile(shop.tools))
-            }
-          >
-            Save as JSON
-          </button>
-          <input
-            ref={file}
-            type="file"
-            hidden
-            aria-label="File of tools"
-            accept=".csv,.json,text/csv,application/json"
-            onChange={(e) => {
-              const [eachFile] = e.target.files ?? [];
-              e.target.value = '';
-              if (eachFile) void take(eachFile);
-            }}
-          />
-        </div>
+        <ChestBar
+          tools={shop.tools}
+          words={words}
+          onSearch={setWords}
+          onAdd={add}
+          onTake={(file) => void take(file)}
+        />
         {read && <Brought read={read} onClose={() => setRead(null)} />}
         {shop.tools.length === 0 ? (
-          <div className="start">
-            <h2>An empty chest</h2>
-            <p>Start from a usual one and type your own measurements over it.</p>
-            <span className="abreast">
-              <Button type="primary" onClick={() => put(starterChest(shop.style.system, 'small'))}>
-                A small shop’s chest
-              </Button>
-              <Button onClick={() => put(starterChest(shop.style.system, 'full'))}>
-                A full shop’s chest
-              </Button>
-            </span>
-          </div>
+          <EmptyChest onStart={(size) => put(starterChest(shop.style.system, size))} />
         ) : (
           <ToolList tools={shown} style={style} chosen={chosen} onOpen={open} />
         )}
@@ -258,6 +193,95 @@ function Chest({ shop, shelf }: { shop: Shop; shelf: Shelf | null }) {
           </p>
         )}
       </Margin>
+    </div>
+  );
+}
+
+/** Looking for a tool, adding one, and the whole chest in and out. */
+function ChestBar({
+  tools,
+  words,
+  onSearch,
+  onAdd,
+  onTake,
+}: {
+  tools: readonly Tool[];
+  words: string;
+  onSearch: (words: string) => void;
+  onAdd: (tool: Tool) => void;
+  onTake: (file: File) => void;
+}) {
+  const [kind, setKind] = useState<ToolKind | null>(null);
+  const file = useRef<HTMLInputElement>(null);
+  return (
+    <div className="toolbar">
+      <span className="field sought">
+        <input
+          aria-label="Search the chest"
+          placeholder="Search"
+          value={words}
+          onChange={(e) => onSearch(e.target.value)}
+        />
+      </span>
+      <Choice<ToolKind>
+        label="Kind of tool to add"
+        placeholder="Kind of tool"
+        value={kind}
+        options={SHELVES.map((s) => ({
+          label: s,
+          options: KIND_NAMES.filter((k) => TOOL_KINDS[k].shelf === s).map((k) => ({
+            value: k,
+            label: TOOL_KINDS[k].title,
+          })),
+        }))}
+        onChange={setKind}
+      />
+      <Button
+        size="small"
+        disabled={kind === null}
+        onClick={() => kind && onAdd(newTool(kind, tools))}
+      >
+        Add
+      </Button>
+      <button className="link" onClick={() => file.current?.click()}>
+        Bring in
+      </button>
+      <button className="link" onClick={() => saveText('tools.csv', 'text/csv', writeChest(tools))}>
+        Save as CSV
+      </button>
+      <button
+        className="link"
+        onClick={() => saveText('tools.velk-chest.json', 'application/json', chestFile(tools))}
+      >
+        Save as JSON
+      </button>
+      <input
+        ref={file}
+        type="file"
+        hidden
+        aria-label="File of tools"
+        accept=".csv,.json,text/csv,application/json"
+        onChange={(e) => {
+          const [chosen] = e.target.files ?? [];
+          e.target.value = '';
+          if (chosen) onTake(chosen);
+        }}
+      />
+    </div>
+  );
+}
+
+function EmptyChest({ onStart }: { onStart: (size: 'small' | 'full') => void }) {
+  return (
+    <div className="start">
+      <h2>An empty chest</h2>
+      <p>Start from a usual one and type your own measurements over it.</p>
+      <span className="abreast">
+        <Button type="primary" onClick={() => onStart('small')}>
+          A small shop’s chest
+        </Button>
+        <Button onClick={() => onStart('full')}>A full shop’s chest</Button>
+      </span>
     </div>
   );
 }

@@ -1,7 +1,7 @@
 import './floor.css';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { cutOtherwise, type FloorStep, type Plan } from '@velk/core/day';
+import { cutOtherwise, type Card, type FloorStep, type Plan } from '@velk/core/day';
 import { lastTick, piecesLeft } from '@velk/core/shop';
 import { useTypedText } from '../../keeping/useTypedText.ts';
 import { note } from '../../recording/record.ts';
@@ -39,9 +39,7 @@ export function FloorRoom({ id }: { id: string }) {
 
 function Floor({ id, plan }: { id: string; plan: Plan }) {
   const { card: wanted } = useParams();
-  const dispatch = useAppDispatch();
   const style = useStyle();
-  const theme = useTheme();
   const record = useRecordState();
   const floor = useFloor(id, plan, record, wanted);
   const [listed, setListed] = useState(false);
@@ -96,29 +94,16 @@ function Floor({ id, plan }: { id: string; plan: Plan }) {
   const isAll = floor.cards.every(({ done, of }) => done >= of);
   return (
     <div className="floor">
-      <header>
-        <h1>
-          <span className="quiet">
-            {floor.at + 1} of {plan.cards.length}
-          </span>{' '}
-          <strong>{view.title}</strong>
-        </h1>
-        <nav aria-label="Floor">
-          <button onClick={() => setListed(!listed)} aria-expanded={listed}>
-            All cards
-          </button>
-          <button
-            onClick={() => setJotted(jotted === '' ? null : (jotted ?? ''))}
-            aria-expanded={jotted !== undefined}
-          >
-            Note
-          </button>
-          <button onClick={() => dispatch(themeChosen(theme === 'light' ? 'dark' : 'light'))}>
-            {theme === 'light' ? 'Dark' : 'Light'}
-          </button>
-          <Link to={cardPath(id, card)}>Leave the floor</Link>
-        </nav>
-      </header>
+      <FloorHead
+        id={id}
+        card={card}
+        title={view.title}
+        place={`${floor.at + 1} of ${plan.cards.length}`}
+        listed={listed}
+        onList={() => setListed(!listed)}
+        jotted={jotted !== undefined}
+        onJot={() => setJotted(jotted === '' ? null : (jotted ?? ''))}
+      />
       <Waiting />
       {change && job && <TheirChangeNote change={change} job={job} style={style} />}
       {listed && (
@@ -173,29 +158,20 @@ function Floor({ id, plan }: { id: string; plan: Plan }) {
           Back
         </button>
         <div className="floorcount">
-          {now.is === 'pieces' && (
-            <>
-              <p role="status">
-                <span className="quiet">{now.group.counted}</span>{' '}
-                <strong>{Math.min(now.group.count, cut.size)}</strong>{' '}
-                <span className="quiet">of {now.group.count}</span>
-              </p>
-              {last && (
-                <button onClick={() => dispatch(note({ kind: 'undone', of: last.id }))}>
-                  Take {last.pieces.length === 1 ? 'one' : last.pieces.length} back
-                </button>
-              )}
-              {left.length > 1 && (
-                <button disabled={change !== null} onClick={() => tick(now.group.setup, left)}>
-                  All {left.length}
-                </button>
-              )}
-              {left.length > 0 && floor.on && !asking && (
-                <button disabled={!mayGoOn} onClick={goOn}>
-                  {wordOn(now, isRead, step === steps.length - 1)}
-                </button>
-              )}
-            </>
+          {group && (
+            <PiecesCount
+              group={group}
+              cut={cut.size}
+              last={last}
+              left={left.length}
+              isOn={change === null}
+              onAll={() => tick(group.setup, left)}
+            />
+          )}
+          {group && left.length > 0 && floor.on && !asking && (
+            <button disabled={!mayGoOn} onClick={goOn}>
+              {wordOn(now, isRead, step === steps.length - 1)}
+            </button>
           )}
           {asking && question && (
             <p className="floorask" role="alertdialog" aria-label="Go on?">
@@ -206,7 +182,7 @@ function Floor({ id, plan }: { id: string; plan: Plan }) {
             </p>
           )}
           {held && <p className="quiet">The stop must be read first.</p>}
-          {isAll && now.is === 'pieces' && !left.length && !floor.on && <p>Everything is cut.</p>}
+          {isAll && group && !left.length && !floor.on && <p>Everything is cut.</p>}
         </div>
         {group && left.length > 0 ? (
           <button className="floornext" disabled={change !== null || asking} onClick={doNext}>
@@ -219,6 +195,87 @@ function Floor({ id, plan }: { id: string; plan: Plan }) {
         )}
       </footer>
     </div>
+  );
+}
+
+/** Which card it is, and what there is beside it. */
+function FloorHead({
+  id,
+  card,
+  title,
+  place,
+  listed,
+  onList,
+  jotted,
+  onJot,
+}: {
+  id: string;
+  card: Card;
+  title: string;
+  place: string;
+  listed: boolean;
+  onList: () => void;
+  jotted: boolean;
+  onJot: () => void;
+}) {
+  const dispatch = useAppDispatch();
+  const theme = useTheme();
+  return (
+    <header>
+      <h1>
+        <span className="quiet">{place}</span> <strong>{title}</strong>
+      </h1>
+      <nav aria-label="Floor">
+        <button onClick={onList} aria-expanded={listed}>
+          All cards
+        </button>
+        <button onClick={onJot} aria-expanded={jotted}>
+          Note
+        </button>
+        <button onClick={() => dispatch(themeChosen(theme === 'light' ? 'dark' : 'light'))}>
+          {theme === 'light' ? 'Dark' : 'Light'}
+        </button>
+        <Link to={cardPath(id, card)}>Leave the floor</Link>
+      </nav>
+    </header>
+  );
+}
+
+/** How many pieces are cut; the last ones back, and all that are left at once. */
+function PiecesCount({
+  group,
+  cut,
+  last,
+  left,
+  isOn,
+  onAll,
+}: {
+  group: Extract<FloorStep, { is: 'pieces' }>['group'];
+  cut: number;
+  last: ReturnType<typeof lastTick>;
+  left: number;
+  /** Whether anything can be ticked now. */
+  isOn: boolean;
+  onAll: () => void;
+}) {
+  const dispatch = useAppDispatch();
+  return (
+    <>
+      <p role="status">
+        <span className="quiet">{group.counted}</span> <strong>{Math.min(group.count, cut)}</strong>{' '}
+        <span className="quiet">of {group.count}</span>
+      </p>
+      {last && (
+        <button onClick={() => dispatch(note({ kind: 'undone', of: last.id }))}>
+          Take {last.pieces.length === 1 ? 'one' : last.pieces.length} back
+        </button>
+      )}
+      {left > 1 && (
+        <button disabled={!isOn} onClick={onAll}>
+          All {left}
+        </button>
+      )}
+    </>
   );
 }
 

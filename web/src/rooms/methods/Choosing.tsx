@@ -1,7 +1,7 @@
 import './methods.css';
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import { bladesFor, cuttersFor, nearestCutters, stacksFor, type NearSize } from '@velk/core/making';
-import { kindOf, resolve, type Job, type Joint } from '@velk/core/design';
+import { kindOf, resolve, type Job, type Joint, type TenonFeature } from '@velk/core/design';
 import { toolsOf, topSpeed, type Shop } from '@velk/core/shop';
 import type { LengthStyle } from '@velk/core/ground';
 import { useEdit } from '../../keeping/useEdit.ts';
@@ -62,10 +62,9 @@ export function Choosing({ job, joint, shop, style }: Props) {
                     </td>
                     <td>
                       <strong>{cutter.name}</strong>
-                      <span className={rows ? 'own-line fitting' : 'own-line quiet'}>
-                        {rows ? '✓ ' : '– '}
+                      <Verdict isGood={rows > 0}>
                         <Spoken sentence={words} style={style} />
-                      </span>
+                      </Verdict>
                     </td>
                     <td className="quiet nowrap">
                       {topSpeed(cutter.diameter, cutter.topSpeed).rpm} rpm
@@ -98,53 +97,66 @@ export function Choosing({ job, joint, shop, style }: Props) {
               ),
           )}
         </div>
-        <table className="sizes" aria-label="Blades for the tenon">
-          <thead>
-            <tr>
-              <th>
-                Tenon <Length value={tenon.thickness} style={style} />,{' '}
-                <Length value={tenon.length} style={style} /> long
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {bladesFor(tenon, shop).map(({ blade, good, words }) => (
-              <tr key={blade.id}>
-                <td>
-                  <strong>{blade.name}</strong>
-                  <span className={good ? 'own-line fitting' : 'own-line quiet'}>
-                    {good ? '✓ ' : '– '}
-                    <Spoken sentence={words} style={style} />
-                  </span>
-                </td>
-              </tr>
-            ))}
-            {stacksFor(tenon, shop).map(({ stack, makeUp, words }) => (
-              <tr key={stack.id}>
-                <td>
-                  <strong>{stack.name}</strong>, shoulders and cheeks together
-                  <span className={makeUp ? 'own-line fitting' : 'own-line quiet'}>
-                    {makeUp ? '✓ ' : '– '}
-                    <Spoken sentence={words} style={style} />
-                    {makeUp && makeUp.chippers.length + makeUp.shims.length > 0 && (
-                      <>
-                        {': '}
-                        {[...makeUp.chippers, ...makeUp.shims].map((s, i) => (
-                          <span key={i}>
-                            {i > 0 && ' + '}
-                            <Length value={s} style={style} unit={false} />
-                          </span>
-                        ))}
-                      </>
-                    )}
-                  </span>
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <Blades tenon={tenon} shop={shop} style={style} />
       </div>
     </section>
+  );
+}
+
+/** Whether something would do, and why. */
+const Verdict = ({ isGood, children }: { isGood: boolean; children: ReactNode }) => (
+  <span className={isGood ? 'own-line fitting' : 'own-line quiet'}>
+    {isGood ? '✓ ' : '– '}
+    {children}
+  </span>
+);
+
+/** Blades, and stacks as they would be made up, for a tenon. */
+function Blades({ tenon, shop, style }: { tenon: TenonFeature } & Pick<Props, 'shop' | 'style'>) {
+  return (
+    <table className="sizes" aria-label="Blades for the tenon">
+      <thead>
+        <tr>
+          <th>
+            Tenon <Length value={tenon.thickness} style={style} />,{' '}
+            <Length value={tenon.length} style={style} /> long
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {bladesFor(tenon, shop).map(({ blade, good, words }) => (
+          <tr key={blade.id}>
+            <td>
+              <strong>{blade.name}</strong>
+              <Verdict isGood={good}>
+                <Spoken sentence={words} style={style} />
+              </Verdict>
+            </td>
+          </tr>
+        ))}
+        {stacksFor(tenon, shop).map(({ stack, makeUp, words }) => (
+          <tr key={stack.id}>
+            <td>
+              <strong>{stack.name}</strong>, shoulders and cheeks together
+              <Verdict isGood={makeUp !== undefined}>
+                <Spoken sentence={words} style={style} />
+                {makeUp && makeUp.chippers.length + makeUp.shims.length > 0 && (
+                  <>
+                    {': '}
+                    {[...makeUp.chippers, ...makeUp.shims].map((s, i) => (
+                      <span key={i}>
+                        {i > 0 && ' + '}
+                        <Length value={s} style={style} unit={false} />
+                      </span>
+                    ))}
+                  </>
+                )}
+              </Verdict>
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
   );
 }
 

@@ -38,32 +38,11 @@ interface Props {
  */
 export function PartMargin({ job, part, style, onChange, onCopy, onRemove }: Props) {
   const used = job.joints.some((j) => j.tenoned.part === part.id || j.mortised.part === part.id);
-  const batches = batchesOf(part.thickness, part.quantity);
-  const odd: Sentence[] = [...unlike(part, 'thickness'), ...unlike(part, 'width')];
   return (
     <>
       <h3>{part.name}</h3>
       <PartDrawing part={part} />
-      {odd.length > 0 && (
-        <div className={`note ${part.apart ? '' : 'warning'}`}>
-          <h3>{part.apart ? 'Cut apart' : 'Pieces differ'}</h3>
-          {odd.map((sentence, i) => (
-            <p key={i}>
-              <Spoken sentence={sentence} style={style} />.
-            </p>
-          ))}
-          {batches.length > 1 && (
-            <p>
-              {part.apart
-                ? `Cut in ${batches.length} batches, each with figures of its own. `
-                : 'Plane them alike, or cut them apart with figures of their own. '}
-              <button className="link" onClick={() => onChange({ ...part, apart: !part.apart })}>
-                {part.apart ? 'Cut them together' : 'Cut them apart'}
-              </button>
-            </p>
-          )}
-        </div>
-      )}
+      <Unlike part={part} style={style} onChange={onChange} />
       <div className="toolfields">
         <Words
           field={`stock.${part.id}.referenceFace`}
@@ -113,36 +92,7 @@ export function PartMargin({ job, part, style, onChange, onCopy, onRemove }: Pro
       )}
       <Rough job={job} part={part} style={style} onChange={onChange} />
       <Bed part={part} style={style} onChange={onChange} />
-      <div className="toolfields">
-        <div className="wide">
-          <span>Wood</span>
-          <Choice
-            label={`${part.name}, wood`}
-            value={part.species}
-            options={[
-              { value: '', label: 'not said' },
-              ...SPECIES.map((s) => ({ value: s.id, label: s.name })),
-            ]}
-            onChange={(species) => onChange({ ...part, species })}
-          />
-        </div>
-        {part.species && (
-          <div className="wide">
-            <span>Rings on its end</span>
-            <Segmented<Part['rings']>
-              size="small"
-              aria-label={`${part.name}, rings`}
-              value={part.rings}
-              options={[
-                { value: 'flat', label: 'along the width' },
-                { value: 'diagonal', label: 'diagonal' },
-                { value: 'quarter', label: 'upright' },
-              ]}
-              onChange={(rings) => onChange({ ...part, rings })}
-            />
-          </div>
-        )}
-      </div>
+      <Wood part={part} onChange={onChange} />
       <div className="abreast">
         <button
           className="link"
@@ -163,6 +113,71 @@ export function PartMargin({ job, part, style, onChange, onCopy, onRemove }: Pro
         </button>
       </div>
     </>
+  );
+}
+
+type Changed = Pick<Props, 'part' | 'onChange'>;
+
+/** That pieces differ, and whether they are cut apart for it. */
+function Unlike({ part, style, onChange }: Changed & Pick<Props, 'style'>) {
+  const batches = batchesOf(part.thickness, part.quantity);
+  const odd: Sentence[] = [...unlike(part, 'thickness'), ...unlike(part, 'width')];
+  if (!odd.length) return null;
+  return (
+    <div className={`note ${part.apart ? '' : 'warning'}`}>
+      <h3>{part.apart ? 'Cut apart' : 'Pieces differ'}</h3>
+      {odd.map((sentence, i) => (
+        <p key={i}>
+          <Spoken sentence={sentence} style={style} />.
+        </p>
+      ))}
+      {batches.length > 1 && (
+        <p>
+          {part.apart
+            ? `Cut in ${batches.length} batches, each with figures of its own. `
+            : 'Plane them alike, or cut them apart with figures of their own. '}
+          <button className="link" onClick={() => onChange({ ...part, apart: !part.apart })}>
+            {part.apart ? 'Cut them together' : 'Cut them apart'}
+          </button>
+        </p>
+      )}
+    </div>
+  );
+}
+
+/** What it is of, and how its rings lie. */
+function Wood({ part, onChange }: Changed) {
+  return (
+    <div className="toolfields">
+      <div className="wide">
+        <span>Wood</span>
+        <Choice
+          label={`${part.name}, wood`}
+          value={part.species}
+          options={[
+            { value: '', label: 'not said' },
+            ...SPECIES.map((s) => ({ value: s.id, label: s.name })),
+          ]}
+          onChange={(species) => onChange({ ...part, species })}
+        />
+      </div>
+      {part.species && (
+        <div className="wide">
+          <span>Rings on its end</span>
+          <Segmented<Part['rings']>
+            size="small"
+            aria-label={`${part.name}, rings`}
+            value={part.rings}
+            options={[
+              { value: 'flat', label: 'along the width' },
+              { value: 'diagonal', label: 'diagonal' },
+              { value: 'quarter', label: 'upright' },
+            ]}
+            onChange={(rings) => onChange({ ...part, rings })}
+          />
+        </div>
+      )}
+    </div>
   );
 }
 

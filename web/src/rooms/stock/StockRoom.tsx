@@ -104,22 +104,11 @@ export function StockRoom({ job, id }: { job: Job; id: string }) {
                 onChange={update}
               />
             )}
-            <p className="partsmore">
-              <button className="link" onClick={add}>
-                Add a part
-              </button>
-              {!pasting && (
-                <button className="link" onClick={() => setPasting(true)}>
-                  Paste or open a table
-                </button>
-              )}
-              <button
-                className="link"
-                onClick={() => saveText(`${job.name}.csv`, 'text/csv', writeParts(job.parts))}
-              >
-                Save as CSV
-              </button>
-            </p>
+            <PartsMore
+              job={job}
+              onAdd={add}
+              onPaste={pasting ? undefined : () => setPasting(true)}
+            />
             {job.parts.length > 1 && job.joints.length === 0 && (
               <p>
                 Next: <Link to={`/job/${id}/joints`}>how they meet</Link>.
@@ -184,6 +173,37 @@ function JobLine({ job, id }: { job: Job; id: string }) {
       </div>
       <Versions id={id} />
     </div>
+  );
+}
+
+/** More parts, and all of them in and out as a table. */
+function PartsMore({
+  job,
+  onAdd,
+  onPaste,
+}: {
+  job: Job;
+  onAdd: () => void;
+  /** Nothing while a table is pasted. */
+  onPaste: (() => void) | undefined;
+}) {
+  return (
+    <p className="partsmore">
+      <button className="link" onClick={onAdd}>
+        Add a part
+      </button>
+      {onPaste && (
+        <button className="link" onClick={onPaste}>
+          Paste or open a table
+        </button>
+      )}
+      <button
+        className="link"
+        onClick={() => saveText(`${job.name}.csv`, 'text/csv', writeParts(job.parts))}
+      >
+        Save as CSV
+      </button>
+    </p>
   );
 }
 
