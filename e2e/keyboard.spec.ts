@@ -100,6 +100,20 @@ test('what is pressed may go away: the focus stays nearby, never falls to the pa
   };
   await page.goto(velk.url);
   await page.getByRole('link', { name: 'Floor looms, six' }).waitFor();
+  /** The menu of a job: fetched at the first press, and the focus is its button’s again after it. */
+  const more = page.getByRole('button', { name: 'What to do with Floor looms, six', exact: true });
+  const items = page.getByRole('menuitem').filter({ visible: true });
+  await more.focus();
+  for (const begins of ['Save as a job file', 'Make another like it']) {
+    await page.keyboard.press('Enter');
+    await expect(items).toHaveCount(5);
+    await expect(page.locator('[role=menuitem]:focus')).toHaveText(begins);
+    await page.keyboard.press('ArrowDown');
+    await expect(page.locator('[role=menuitem]:focus')).not.toHaveText(begins);
+    await page.keyboard.press('Escape');
+    await expect(items).toHaveCount(0);
+    await expect(more).toBeFocused();
+  }
   await press(/^New job in millimetres/, /Which parts meet/);
   await press(/Add a rail and a stile/, /Add a part/);
   await press(/^Joints, /, /How do they meet/);

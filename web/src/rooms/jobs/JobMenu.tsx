@@ -1,5 +1,5 @@
 import { Dropdown } from 'antd';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import type { JobSummary, Place } from '@velk/core/wire';
 import { MenuButton } from './MenuButton.tsx';
 
@@ -25,6 +25,14 @@ const MOVES: Readonly<Record<Place, readonly (readonly [place: Place, label: str
 /** The menu of a job, open as soon as it is there: it was asked for. */
 export default function JobMenu({ job, deeds }: { job: JobSummary; deeds: JobDeeds }) {
   const [isOpen, setOpen] = useState(true);
+  const button = useRef<HTMLButtonElement>(null);
+  /** Closed by a key, it gives the focus back; a press elsewhere has taken it already. */
+  const turn = (open: boolean) => {
+    const focused = document.activeElement;
+    if (!open && (focused === document.body || focused?.closest('[role=menu]')))
+      button.current?.focus();
+    setOpen(open);
+  };
   const items = [
     { key: 'file', label: 'Save as a job file', onClick: () => deeds.save(job) },
     { key: 'copy', label: 'Make another like it', onClick: () => deeds.copy(job, true) },
@@ -40,8 +48,8 @@ export default function JobMenu({ job, deeds }: { job: JobSummary; deeds: JobDee
     })),
   ];
   return (
-    <Dropdown trigger={['click']} menu={{ items }} open={isOpen} onOpenChange={setOpen} autoFocus>
-      <MenuButton job={job} />
+    <Dropdown trigger={['click']} menu={{ items }} open={isOpen} onOpenChange={turn} autoFocus>
+      <MenuButton job={job} ref={button} />
     </Dropdown>
   );
 }
