@@ -13,10 +13,7 @@ export { tidied } from './tidied.ts';
 const WARM = 6;
 /** So many partial orders are kept while the best is looked for; beyond, the found one stays. */
 const EXACT_STATES = 400;
-/**
- * Up to so many cards every exchange of blocks is looked at until none is better; up to some more
- * all of them at the end.
- */
+/** Up to so many cards every exchange of blocks is looked at until none is better. */
 const FEW = 16;
 /**
  * Where there are so many exchanges for each card, three shorter searches find more than one: none

@@ -1,8 +1,8 @@
-import type { Better } from './better.ts';
-import { SAME, type Swap } from './better.ts';
+import { SAME, type Better, type Swap } from './better.ts';
 import type { Changes } from './changes.ts';
 
-export const SOME = 40;
+/** Up to so many cards blocks of any length are exchanged at the end. */
+const SOME = 40;
 
 /**
  * How long the blocks are that are exchanged at the end: any up to some cards, ever shorter where
