@@ -9,6 +9,8 @@ import { enterByAddress, enterWhenPasted } from './server/entering.ts';
 import { keepVelk } from './frame/installing.ts';
 import { store } from './store.ts';
 import './frame/style.css';
+import './frame/layout.css';
+import './drawings/drawings.css';
 
 await enterByAddress();
 enterWhenPasted();
