@@ -207,7 +207,7 @@ describe('a shop working in the other unit', () => {
     expect(shopIn(comma, 'mm')).toBe(comma);
     const inches = shopIn(comma, 'in');
     expect(inches.style).toMatchObject({ system: 'in', decimal: ',' });
-    expect(inches.graduation).toBeCloseTo(0.002 * INCH, 9);
+    expect(inches.graduation).toBeCloseTo(0.001 * INCH, 9);
     expect(inches.tools).toBe(comma.tools);
     expect(shopIn(inches, 'mm').graduation).toBe(0.05);
   });

@@ -278,6 +278,7 @@ export const shopSchema = Joi.object<Shop>({
     inches: Joi.string().valid('fraction', 'decimal').required(),
   }).required(),
   graduation: Joi.number().min(0).max(10).required(),
+  rule: Joi.number().min(LIMITS.rule.least).max(LIMITS.rule.most),
   secondCutShort: Joi.number().min(0.2).max(0.5).required(),
   targetClearance: Joi.number().min(-0.05).max(0.15).required(),
   planeAllowance: Joi.number().min(0).max(1),

@@ -1,6 +1,8 @@
 import { eachSetup } from './eachSetup.ts';
 import { JOINT_KINDS } from '../design/joints/index.ts';
 import { planJob } from '../day/plan/index.ts';
+import { roundedBy, type LengthFigure } from '../making/setups/index.ts';
+import type { Shop } from '../shop/tooling/index.ts';
 import type { Modeller } from '../ground/solids/index.ts';
 import { DEEP, provedDeeply } from './deepRun.ts';
 import { cases } from './generate.ts';
@@ -25,8 +27,27 @@ const runs = (numRuns: number) => ({
   maxSkipsPerRun: RARELY,
 });
 
-/** What a shop measures by, mm. */
-const STEPS = fc.constantFrom(0.05, 0.1, 25.4 / 128, 25.4 / 64);
+/** What a shop sets a fit by, mm; by the finest nothing but what makes no fit is rounded. */
+const FINEST = 0.001;
+const STEPS = fc.constantFrom(FINEST, 0.05, 0.1, 25.4 / 128, 25.4 / 64);
+
+/** That a figure is off by no more than its purpose lets it be, and to its safe side. */
+const isRounded =
+  ({ graduation }: Shop) =>
+  (figure: LengthFigure): void => {
+    const { set, aim, purpose, rounding } = figure;
+    expect(set.value + set.error).toBeCloseTo(aim, 9);
+    const off = roundedBy(figure);
+    const short = rounding === 'up' ? -off : off;
+    const rule = Math.max(graduation, 0.5);
+    if (purpose === 'stays')
+      expect(short > -1e-9 && short < rule + 1e-9 && set.by !== 'blocks').toBe(true);
+    else if (purpose === 'clears')
+      expect(Math.abs(off) < rule / 2 + 1e-9 && set.by !== 'blocks').toBe(true);
+    else if (purpose === 'fit')
+      expect(set.spread === 0 || Math.abs(set.error) <= graduation).toBe(true);
+    else expect(Math.abs(off)).toBeLessThanOrEqual(rule + 1e-9);
+  };
 
 /** Files that share the kinds of joint, so that processors can share the files. */
 const FILES = 4;
@@ -78,22 +99,9 @@ export async function proveShare(file: number): Promise<void> {
       fc.assert(
         fc.property(STEPS.chain(going), ({ job, shop, goes }) => {
           fc.pre(goes);
-          const { graduation } = shop;
           const { joints, cards } = planJob(job, shop, modeller);
-          for (const { set, value, stays, clears, rounding } of eachSetup({ cards }).flatMap(
-            (o) => o.setup.figures,
-          )) {
-            expect(set.value + set.error).toBeCloseTo(value, 9);
-            /**
-             * What only has to stay on one side goes by a rule of half a millimetre, to that side.
-             */
-            const short = rounding === 'up' ? -set.error : set.error;
-            if (stays)
-              expect(short > -1e-9 && short < 0.5 + 1e-9 && set.by !== 'blocks').toBe(true);
-            else if (clears)
-              expect(Math.abs(set.error) < 0.25 + 1e-9 && set.by !== 'blocks').toBe(true);
-            else expect(set.spread === 0 || Math.abs(set.error) <= graduation).toBe(true);
-          }
+          if (shop.graduation === FINEST) expect(joints[0]!.proof!.good).toBe(true);
+          for (const { setup } of eachSetup({ cards })) setup.figures.forEach(isRounded(shop));
           const { tenoned, mortised } = joints[0]!.proof!.members;
           for (const mismatch of [...tenoned.mismatches, ...mortised.mismatches])
             expect(mismatch.depth).toBeLessThanOrEqual(mismatch.allowed);

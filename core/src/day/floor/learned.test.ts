@@ -112,13 +112,15 @@ const isTrue = ({ truly }: { truly: Shop }, one: Learned): boolean => {
 
 describe('what test pieces say of the tools', () => {
   it('is true wherever something is said, whatever is wrong in secret, and the next job starts right for it', () => {
-    for (const secrets of [['sizes'], SECRETS] as const) {
+    const scales = SECRETS.filter((secret) => secret !== 'sizes');
+    for (const secrets of [['sizes'], SECRETS, scales] as const) {
       const runs = found(secrets);
       for (const run of runs)
         for (const one of run.all)
           expect([one.tool, one.kind, isTrue(run, one)]).toEqual([one.tool, one.kind, true]);
       expect(sum(runs.map(({ all }) => all.length))).toBeGreaterThan(1);
-      if (secrets.length === 1) continue;
+      /** A cutter known to be of another size gives way to one that nobody measured yet. */
+      if (secrets !== scales) continue;
       const [before, after] = [
         sum(runs.map((own) => own.before)),
         sum(runs.map((own) => own.after)),

@@ -72,7 +72,7 @@ export const distanceIn = (setup: Setup, figure: LengthFigure): string =>
 const LEAST_GAIN = 0.05;
 
 /**
- * What the test piece of a card should read, at its figures exactly: the sizes that the card cuts
+ * What the test piece of a card should read, at its figures as aimed at: the sizes that the card cuts
  * and that move when one of its figures does, and how wide its cutter makes a mortise. Each once,
  * however many joints ask for it.
  */
@@ -125,7 +125,7 @@ function readingsOfHalf(modeller: Modeller, place: Occurrence, card: Card, plan:
     on.setups.filter((s) => !own.includes(s)),
     on.setups,
   ].map(sizesBy);
-  const makesSizes = (figure: LengthFigure) => !figure.stays && !figure.clears;
+  const makesSizes = ({ purpose }: LengthFigure) => purpose !== 'stays' && purpose !== 'clears';
   const gainsWith = (setups: readonly Setup[]) =>
     gainsOf(modeller, { ...on, setups, moved: own, moves: makesSizes }, shop);
   const gained = gainsWith(on.setups);
@@ -213,12 +213,12 @@ function halvesOn({ setups }: Card): Occurrence[] {
   return [...halves.values()];
 }
 
-/** A half at one place, with all that cuts it there, at figures set exactly or as they stand. */
+/** A half at one place, with all that cuts it there, at figures as aimed at or as they stand. */
 function halfOf(
   place: Occurrence,
   run: readonly Setup[],
   job: Job,
-  standing = exactly,
+  standing = asAimed,
 ): HalfOnPiece<Record<string, unknown>> {
   const { joint, member, end, edge } = place;
   const { kind, params } = jointIn(job, joint);
@@ -237,7 +237,7 @@ function halfOf(
 export type SizeAsked = Pick<Reading, 'dimension' | 'name' | 'value'>;
 
 /**
- * All sizes of the half that a set-up cuts first, as they come where every figure is set exactly.
+ * All sizes of the half that a set-up cuts first, as they come where every figure is as aimed at.
  */
 export function sizesAsked(
   modeller: Modeller,
@@ -305,7 +305,7 @@ const jointIn = (job: Job, id: string) =>
     job,
   );
 
-const exactly = (setup: Setup): Setup => ({
+const asAimed = (setup: Setup): Setup => ({
   ...setup,
-  figures: setup.figures.map((f) => ({ ...f, set: { ...f.set, value: f.value } })),
+  figures: setup.figures.map((f) => ({ ...f, set: { ...f.set, value: f.aim } })),
 });

@@ -99,7 +99,7 @@ const isAlike = (a: Reach | undefined, b: Reach | undefined): boolean =>
  * follows.
  */
 const sharing = (figure: LengthFigure, shared: Reach): LengthFigure => {
-  const set = { ...shared, error: figure.value - shared.value };
+  const set = { ...shared, error: figure.aim - shared.value };
   return reachedBy(figure, [set, ...figure.reach.filter((way) => way.by !== shared.by)]);
 };
 
@@ -109,7 +109,7 @@ function movedFrom(
   setups: readonly Setup[],
 ): LengthFigure {
   if (!stood || figure.summed) return figure;
-  const moves = byMove(figure.value, figure.rounding, stood, figure.step, figure);
+  const moves = byMove(figure.aim, figure.rounding, stood, figure.step, figure);
   const able = moves.filter((move) => suits(move, figure, setups));
   return reachedBy(
     figure,
@@ -139,7 +139,7 @@ const suits = (
     figures.every((other) => {
       if (other.from !== from || other.to !== to || Math.abs(other.set.value - set.value) > 1e-4)
         return true;
-      if (other.rounding === 'up') return value > other.value - 1e-9;
-      return other.rounding === 'nearest' || value < other.value + 1e-9;
+      if (other.rounding === 'up') return value > other.aim - 1e-9;
+      return other.rounding === 'nearest' || value < other.aim + 1e-9;
     }),
   );

@@ -109,6 +109,8 @@ export interface MortiseFeature extends FeatureOf<'mortise'> {
   readonly ends: 'squared' | 'fitted' | 'clear';
   /** It comes out of the far side; the depth then goes a little past it, into a backing piece. */
   readonly through?: boolean;
+  /** Its outline, or that of the housing it lies in, is seen: what goes in fits at its ends, too. */
+  readonly seen?: true;
   /** In the floor of a groove or housing cut before: how deep that lies, mm. */
   readonly sunk?: Mm;
   /**
@@ -149,6 +151,8 @@ export interface SlotFeature extends FeatureOf<'slot'> {
   readonly depth: Mm;
   /** How far wood stands out of the shoulder below its floor. */
   readonly tongue?: Mm;
+  /** Between two tenons: its floor is part of their shoulder. */
+  readonly between?: true;
   /** A single saw cut, as wide as the saw makes it. */
   readonly kerf?: boolean;
   /** Centre to centre of the tenons beside it, where they are equally thick. */

@@ -7,6 +7,8 @@ export const LIMITS = {
   /** A kerf, a shim, a sliver: nothing in a shop is thinner. */
   smallest: 0.02,
   graduation: { least: 0.001, most: 100 },
+  /** What a rule shows. */
+  rule: { least: 0.1, most: 5 },
   lead: { least: 0.05, most: 100 },
   name: 120,
   notes: 5000,

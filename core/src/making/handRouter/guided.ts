@@ -2,6 +2,7 @@ import type { MortiseFeature } from '../../design/index.ts';
 import { calledFace, type Pass, type Setup } from '../setups/index.ts';
 import { toolsOf, type Router, type RouterCutter, type Shop } from '../../shop/index.ts';
 import { say, type Mm, type Sentence } from '../../ground/index.ts';
+import { endOf } from '../method/mortiseEnds.ts';
 import { fittingCutters } from '../method/cutters.ts';
 import { bitesOf, inLevels, plunged } from '../method/levels.ts';
 import { SAME, type Context, type Method } from '../method/method.ts';
@@ -90,19 +91,20 @@ export function guided(
       );
   const from = on.nearMark({
     value: q,
-    rounding: 'up',
+    ...endOf(feature, 'near'),
     acts: 'length',
     working: say('layout end to mortise {q}', { q }),
   });
   const to = on.farMark({
     value: q + l,
-    rounding: 'down',
+    ...endOf(feature, 'far'),
     acts: 'length',
     working: say('layout end to mortise {q} + its length {l}', { q, l }),
   });
   const open = runsOut(feature);
   const depth = on.plunge({
     value: D,
+    purpose: 'depth',
     rounding: 'up',
     acts: 'width',
     working:

@@ -134,7 +134,7 @@ export function cheekLength(
   if (!short) return toShoulder(L);
   return {
     value: L - short,
-    stays: true,
+    purpose: 'stays',
     within: narrowestKerf(shop) - short,
     rounding: 'down',
     acts: 'length',

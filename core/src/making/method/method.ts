@@ -7,16 +7,17 @@ import {
   type Stage,
   type Trait,
   figure,
+  roundedBy,
   type FigureDraft,
   type Means,
 } from '../setups/index.ts';
-import { toolsOf, type BlockBox, type Shop, type Cradle } from '../../shop/index.ts';
-import { INCH, type Mm } from '../../ground/index.ts';
+import { ruleOf, toolsOf, type BlockBox, type Shop, type Cradle } from '../../shop/index.ts';
+import { INCH, roundTo, type Mm } from '../../ground/index.ts';
 import type { TakesLean } from './wedged.ts';
 
-/** What a rule shows: what only leads to a figure is set no closer, mm. */
-export const ruleStep = ({ style }: Pick<Shop, 'style'>): Mm =>
-  style.system === 'in' ? INCH / 32 : 0.5;
+/** What only leads to a figure is set no closer, mm: a half, or a 32nd of an inch. */
+export const ruleStep = (shop: Pick<Shop, 'style' | 'rule'>): Mm =>
+  Math.max(ruleOf(shop), shop.style.system === 'in' ? INCH / 32 : 0.5);
 
 /** What a method is told beside the feature. */
 export interface Context {
@@ -89,23 +90,40 @@ export const clearing = (width: Mm, shop: Shop): { step: Mm; clears: boolean } =
 };
 
 /**
- * Makes figures as this shop can set them. One that only has to stay below, or to clear, is set by
- * rule: to a half millimetre or a 32nd, and never by blocks, unless that takes it too far off.
+ * Makes figures as this shop can set them: as fine as their purpose asks. What isn’t for a fit is
+ * round, unless rounding takes it too far off. What only stays short, or clears, is set by rule and
+ * never by blocks.
  */
 export function figuresFor(shop: Shop): (draft: FigureDraft, gauged?: Gauged) => LengthFigure {
   const boxes = boxesFor(shop);
   const { graduation } = shop;
-  const rule = ruleStep(shop);
-  return ({ stays, within = Infinity, clears, ...draft }, gauged = {}) => {
-    const byRule = { graduation: Math.max(graduation, rule), boxes: [] };
-    if (stays && graduation > 0 && draft.value >= 2 * rule) {
-      const ruled = figure({ ...draft, stays }, byRule);
-      if (Math.abs(ruled.set.error) < within) return ruled;
-    }
-    if (clears && graduation > 0) return figure({ ...draft, clears }, byRule);
-    return figure(draft, { graduation, boxes, ...gauged });
+  const rule = Math.max(graduation, ruleOf(shop));
+  const byRule = { graduation: Math.max(graduation, ruleStep(shop)), boxes: [] };
+  return ({ purpose = 'fit', ...draft }, gauged = {}) => {
+    const { within = Infinity, value } = draft;
+    const means: Means = { graduation, rule, boxes, ...gauged };
+    if (graduation === 0) return figure(draft, means);
+    if (purpose === 'fit') return figure(draft, means, atLine(besides(draft), rule, graduation));
+    if (purpose === 'clears') return figure({ ...draft, purpose }, byRule);
+    const step = purpose === 'stays' ? byRule.graduation : rule;
+    if (value < 2 * step) return figure(draft, means);
+    const round =
+      purpose === 'stays'
+        ? figure({ ...draft, purpose }, byRule)
+        : figure({ ...draft, purpose }, means, roundTo(value, rule, draft.rounding));
+    return Math.abs(roundedBy(round)) < within ? round : figure(draft, means);
   };
 }
+
+/** A line of the rule that a value lies within a quarter of the finest step of: one to any hand. */
+const atLine = (value: Mm, rule: Mm, finest: Mm): Mm => {
+  const line = roundTo(value, rule, 'nearest');
+  return Math.abs(line - value) <= finest / 4 ? line : value;
+};
+
+/** As far off its place as what it makes a fit with was rounded, mm. */
+const besides = ({ value, beside }: FigureDraft): Mm =>
+  beside ? value - (beside.value - beside.aim) : value;
 
 /** Boxes in the units of the shop; those of the other only where there is none. */
 function boxesFor(shop: Shop): readonly BlockBox[] {

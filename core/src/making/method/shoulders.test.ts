@@ -14,7 +14,7 @@ describe('how deep a shoulder is cut', () => {
   it('after the cheeks it stays off them, and has what is left of their kerf to be off by', () => {
     const cut = shoulderDepth([FACE], 0.3, { taken: 0.7 });
     expect(cut.value).toBeCloseTo(6.7, 9);
-    expect(cut.stays).toBe(true);
+    expect(cut.purpose).toBe('stays');
     // 0.7 of kerf is open and 0.3 of it used: half a millimetre of a rule would leave the waste hanging on.
     expect(cut.within).toBeCloseTo(0.4, 9);
   });
@@ -22,7 +22,7 @@ describe('how deep a shoulder is cut', () => {
   it('before the cheeks it goes to their line', () => {
     expect(shoulderDepth([FACE], 0, { taken: 0 })).toMatchObject({
       value: 7,
-      stays: false,
+      purpose: 'fit',
       acts: 'thickness',
     });
   });

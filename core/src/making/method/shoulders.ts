@@ -74,7 +74,7 @@ export function shoulderDepth(
   const less = shortOf(depth, short);
   return {
     value: depth - less,
-    stays: less > 0,
+    purpose: less > 0 ? 'stays' : 'fit',
     within: taken - less,
     rounding: 'down',
     acts: down.endsWith('face') ? 'thickness' : 'width',

@@ -8,6 +8,14 @@ import { waysToReach, type Means, type Reach, type Slide } from './reach.ts';
  */
 export type Acts = 'thickness' | 'width' | 'length' | 'across';
 
+/**
+ * What a figure is for, and so how fine it is. Only what makes a fit is finer than a rule shows, or
+ * a shoulder, which lies where all of its line lies: a place along the piece and a depth err to the
+ * safe side, and what only stays short of something, or clears what stands between two others, goes
+ * by a coarse rule. Common practice.
+ */
+export type Purpose = 'fit' | 'place' | 'depth' | 'stays' | 'clears';
+
 /** A length to set on a machine. It always says from and to what. */
 export interface LengthFigure {
   readonly kind: 'length';
@@ -17,7 +25,7 @@ export interface LengthFigure {
   readonly value: Mm;
   readonly from: DatumId;
   readonly to: DatumId;
-  /** As reached the first way of `reach`; error = value - set. */
+  /** As reached the first way of `reach`; error = aim - set. */
   readonly set: Reach;
   readonly rounding: Rounding;
   readonly acts: Acts;
@@ -35,10 +43,9 @@ export interface LengthFigure {
   readonly counts: number;
   /** The card gives its sum with another figure: it stays as set by itself. */
   readonly summed?: boolean;
-  /** It only has to stay on the safe side of what it leads to, and is set by rule. */
-  readonly stays?: boolean;
-  /** It only clears what stands between two others, and is set by rule. */
-  readonly clears?: boolean;
+  readonly purpose: Purpose;
+  /** What is set instead of the value, mm: round where its purpose lets it be. */
+  readonly aim: Mm;
 }
 
 /** An angle to set, off square: by its degrees, or by how far it rises over a length. */
@@ -68,30 +75,45 @@ export interface FigureDraft {
   readonly working: Sentence;
   readonly counts?: number;
   readonly summed?: boolean;
-  readonly stays?: boolean;
+  /** By default it makes a fit. */
+  readonly purpose?: Purpose;
   /**
    * Where it stays: no farther than this off what it leads to, mm, or what is cut would hang on by
    * a thread.
    */
   readonly within?: Mm;
-  readonly clears?: boolean;
+  /** What it makes a fit with: it goes as far off its place as that was rounded. */
+  readonly beside?: LengthFigure;
 }
 
-/** A figure as this shop sets it: the way that leaves the least error. */
-export function figure({ within: _, ...draft }: FigureDraft, means: Means): LengthFigure {
+/**
+ * A figure as this shop sets it: the way that leaves the least error.
+ * @param aim what is set instead of its value, mm
+ */
+export function figure(
+  { within: _, beside: __, ...draft }: FigureDraft,
+  means: Means,
+  aim: Mm = draft.value,
+): LengthFigure {
   const usable = touched(draft) ? means : { ...means, boxes: [] };
   return reachedBy(
     {
       kind: 'length',
       ...draft,
+      purpose: draft.purpose ?? 'fit',
       counts: draft.counts ?? 1,
       step: finest(means),
       screw: means.screw ?? null,
       ...(means.slide && { slide: means.slide }),
+      aim,
     },
-    waysToReach(draft.value, draft.rounding, usable),
+    waysToReach(aim, draft.rounding, usable),
   );
 }
+
+/** How far off its value it was rounded, mm, as planned. */
+export const roundedBy = ({ value, aim, set }: Pick<LengthFigure, 'value' | 'aim' | 'set'>): Mm =>
+  value - aim + set.error;
 
 const finest = ({ graduation, scale }: Means): Mm =>
   Math.min(graduation, scale?.graduation ?? Infinity);
@@ -117,7 +139,7 @@ const touched = ({ from, to }: FigureDraft): boolean =>
 /** Error, as it counts in the size, under which a remainder is not worth a reader's eye, mm. */
 const MATTERS = { thickness: 0.01, across: 0.01, width: 0.1, length: 0.1 };
 
-/** Whether the error left over matters to the fit: a hundredth in thickness, a tenth elsewhere. */
+/** Whether what is left over matters to the fit: a hundredth in thickness, a tenth elsewhere. */
 export const remainderMatters = ({
   set,
   counts,

@@ -300,11 +300,11 @@ describe('a plan in a shop with scales, blocks and a screw', () => {
       fc.assert(
         fc.property(cases({ tenoned, corners: 'squared' }), ({ job }) => {
           for (const { setup } of eachSetup(planJob(job, shop)))
-            for (const { set, reach, value } of setup.figures) {
-              expect(set.value + set.error).toBeCloseTo(value, 9);
+            for (const { set, reach, aim } of setup.figures) {
+              expect(set.value + set.error).toBeCloseTo(aim, 9);
               expect(set).toEqual(reach[0]);
               for (const way of reach) {
-                expect(way.value + way.error).toBeCloseTo(value, 9);
+                expect(way.value + way.error).toBeCloseTo(aim, 9);
                 ways.add(way.by);
               }
             }

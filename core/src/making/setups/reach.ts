@@ -63,6 +63,8 @@ export interface Slide {
 export interface Means {
   /** Finest step of rule and calliper; 0 sets exactly. */
   readonly graduation: Mm;
+  /** What a rule shows, mm: set by it what it shows as well as the finest step does. */
+  readonly rule?: Mm;
   readonly boxes?: readonly {
     readonly id: string;
     readonly name: string;
@@ -95,6 +97,7 @@ const PER_BLOCK: Mm = 0.01;
 const BY_TOUCH: Mm = 0.02;
 /** A mate this much off is no gauge: nobody sets to it and reckons the rest, mm. */
 const MATE_WITHIN: Mm = 0.5;
+const HAIR: Mm = 1e-6;
 /** Errors this close are one; then the way that can be set more closely comes first. */
 const ALIKE: Mm = 0.005;
 
@@ -103,7 +106,7 @@ const ALIKE: Mm = 0.005;
  * that wood can still be taken away.
  */
 export function waysToReach(value: Mm, rounding: Rounding, means: Means): Reach[] {
-  const { graduation, scale, beyond, screw, boxes = [], mates = [] } = means;
+  const { graduation, rule, scale, beyond, screw, boxes = [], mates = [] } = means;
   if (graduation === 0)
     return [{ by: 'work', text: say('to the work itself'), value, error: 0, spread: 0 }];
   const ways: Reach[] = [];
@@ -122,7 +125,7 @@ export function waysToReach(value: Mm, rounding: Rounding, means: Means): Reach[
     });
     ways.push({ by: 'scale', text, ...reached, spread: scale.graduation / 2, zero });
   }
-  const measured = roundTo(value, graduation, rounding);
+  const measured = measuredBy(value, rounding, graduation, rule);
   ways.push({
     by: 'rule',
     text: say('measured, {measured}', { measured }),
@@ -167,6 +170,19 @@ export function waysToReach(value: Mm, rounding: Rounding, means: Means): Reach[
     });
   }
   return ranked(ways);
+}
+
+/**
+ * By the finest step; by the rule where that comes as near, or nearer than half of it: an eighth
+ * stays an eighth.
+ */
+function measuredBy(value: Mm, rounding: Rounding, finest: Mm, rule: Mm | undefined): Mm {
+  const fine = roundTo(value, finest, rounding);
+  if (rule === undefined) return fine;
+  const coarse = roundTo(value, rule, rounding);
+  return Math.abs(coarse - value) < Math.max(Math.abs(fine - value), finest / 2) + HAIR
+    ? coarse
+    : fine;
 }
 
 /** Least error first; errors that are alike by how closely the way can be set. */

@@ -20,7 +20,12 @@ interface Asked {
 
 const setup = ({ errors = [], more = {} }: Asked = {}): Setup =>
   ({
-    figures: errors.map(([acts, error, value = 0]) => ({ acts, value, set: { error } })),
+    figures: errors.map(([acts, error, value = 0]) => ({
+      acts,
+      value,
+      aim: value,
+      set: { error },
+    })),
     ...more,
   }) as unknown as Setup;
 
@@ -159,6 +164,7 @@ it('a pair may be in its own way by the largest error of what sets it, and by no
   const figure = (error: number, more: object = {}) => ({
     acts: 'thickness',
     value: 8,
+    purpose: 'fit',
     set: { error },
     ...more,
   });
@@ -167,6 +173,6 @@ it('a pair may be in its own way by the largest error of what sets it, and by no
   expect(of()).toBe(0);
   expect(of(figure(0.01), figure(-0.02))).toBe(0.02);
   expect(of(figure(0.3))).toBe(0.025);
-  expect(of(figure(0.3, { stays: true }), figure(0.01))).toBe(0.01);
-  expect(of(figure(0.3, { clears: true }), figure(0.01))).toBe(0.01);
+  expect(of(figure(0.3, { purpose: 'stays' }), figure(0.01))).toBe(0.01);
+  expect(of(figure(0.3, { purpose: 'place' }), figure(0.01))).toBe(0.01);
 });

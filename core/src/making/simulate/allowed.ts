@@ -1,4 +1,4 @@
-import type { Acts, Occurrence, Setup } from '../setups/index.ts';
+import { roundedBy, type Acts, type Occurrence, type Setup } from '../setups/index.ts';
 import { turn, type Vec3, type Mm } from '../../ground/index.ts';
 import { toSquare, type Piece } from '../../shop/index.ts';
 import { TOLERANCE, type Mismatch } from './compare.ts';
@@ -56,9 +56,9 @@ function roundingOf(setups: readonly Setup[]): Vec3 {
    */
   const figures = setups.flatMap(({ tilt, figures }) => {
     const steep = tilt ? Math.cos((tilt.degrees * Math.PI) / 180) ** 2 : 1;
-    return figures.map(({ acts, set }) => ({
-      acts,
-      off: Math.abs(set.error) / (acts === 'thickness' ? steep : 1),
+    return figures.map((figure) => ({
+      acts: figure.acts,
+      off: Math.abs(roundedBy(figure)) / (figure.acts === 'thickness' ? steep : 1),
     }));
   });
   const [length, thickness, width] = AXES.map((acts) =>
@@ -80,7 +80,7 @@ const UNFELT: Mm = 0.025;
  */
 export function unset(setups: readonly Setup[]): Mm {
   const errors = setups.flatMap((s) =>
-    s.figures.flatMap((f) => (f.stays || f.clears ? [] : [Math.abs(f.set.error)])),
+    s.figures.flatMap((f) => (f.purpose === 'fit' ? [Math.abs(f.set.error)] : [])),
   );
   return Math.min(UNFELT, Math.max(0, ...errors));
 }

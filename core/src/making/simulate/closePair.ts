@@ -1,4 +1,4 @@
-import type { Body, Rigid, Vec2, Mm } from '../../ground/index.ts';
+import { IDENTITY, type Body, type Rigid, type Vec2, type Mm } from '../../ground/index.ts';
 import type { Piece } from '../../shop/index.ts';
 import type { Occurrence } from '../setups/index.ts';
 import type { SeatOfPair } from '../../design/index.ts';
@@ -92,27 +92,23 @@ export function closePair(
   seat: Omit<SeatOfPair, 'clearance'>,
 ): ClosedPair {
   const middle = placeOf(tenon, mortise, seat);
-  const { tongue } = tenon;
-  const whole = tongue ? tenon.body.with(tongue) : tenon.body;
   const play = (mortise.sizes['mortiseWidth'] ?? 0) - (tenon.sizes['tenonThickness'] ?? 0);
   const clearance = seat.astride ? -play : play;
-  const at = (across: Mm) => {
-    const home = whole.placed(homeOf(tenon, mortise, { ...middle, across }, seat));
+  const lies = (gives: Gives): Lying => {
+    const { across, along, slid } = gives;
+    const tongue = slid ? tenon.tongue?.placed(alongWidth(slid)) : tenon.tongue;
+    const whole = tongue ? tenon.body.with(tongue) : tenon.body;
+    const { across: y, along: x } = middle;
+    const place = { ...middle, across: y + across, along: x + along - slid };
+    const home = whole.placed(homeOf(tenon, mortise, place, seat));
     const clashes = [clashOf(home, mortise.body), ...(tongue ? [clashOf(tongue, tenon.body)] : [])];
     const depth = Math.max(...clashes.map((c) => c.depth));
-    return { across, depth, volume: depth ? clashes.reduce((sum, c) => sum + c.volume, 0) : 0 };
+    const volume = depth ? clashes.reduce((sum, c) => sum + c.volume, 0) : 0;
+    return { gives, across: place.across, depth, volume };
   };
-  const centred = at(middle.across);
-  /**
-   * Where wood is in its way the tenon gives to one side or the other, by no more than the
-   * clearance leaves it.
-   */
-  const give = seat.pressed ? 0 : Math.min(centred.depth, clearance / 2);
-  const places =
-    centred.depth > TOLERANCE && give > 0
-      ? [centred, at(middle.across - give), at(middle.across + give)]
-      : [centred];
-  const { across, depth, volume } = places.reduce((a, b) => (b.depth < a.depth ? b : a));
+  const { across, depth, volume } = seat.pressed
+    ? lies(CENTRED)
+    : given(lies, roomOf(tenon, mortise, clearance));
   return {
     clearance,
     shoulderGap: middle.shoulderGap,
@@ -120,6 +116,66 @@ export function closePair(
     interference: { volume, depth },
   };
 }
+
+/**
+ * How far a tenon, or a loose tongue, lies off the middle of its hollow, across and along; and the
+ * tongue off the middle of its own mortise.
+ */
+interface Gives {
+  readonly across: Mm;
+  readonly along: Mm;
+  readonly slid: Mm;
+}
+
+const CENTRED: Gives = { across: 0, along: 0, slid: 0 };
+
+/** A tenon as it lies: how deep wood is in its way, mm, and how much of it, mm³. */
+interface Lying {
+  readonly gives: Gives;
+  readonly across: Mm;
+  readonly depth: Mm;
+  readonly volume: number;
+}
+
+/**
+ * How far it can give either way: by what the clearance leaves it, along a mortise that is longer
+ * than it needs, and a loose tongue in its own mortise.
+ */
+function roomOf(
+  { sizes: t }: Pick<Half, 'sizes'>,
+  { sizes: m }: Pick<Half, 'sizes'>,
+  clearance: Mm,
+): Gives {
+  const half = (length: Mm | undefined): Mm =>
+    Math.max(0, ((length ?? 0) - (t['tenonWidth'] ?? Infinity)) / 2);
+  return {
+    across: Math.max(0, clearance / 2),
+    along: half(m['mortiseLength']),
+    slid: half(t['ownMortiseLength']),
+  };
+}
+
+/** A pair is put right so often: across, along, and its tongue. */
+const MOVES = 3;
+
+/** As far as there is room either way. */
+const within = (by: Mm, room: Mm): Mm => Math.max(-room, Math.min(room, by));
+
+/** Where wood is in its way a tenon gives, one way after the other, as far as there is room. */
+function given(lies: (gives: Gives) => Lying, room: Gives): Lying {
+  let best = lies(CENTRED);
+  for (let i = 0; i < MOVES && best.depth > TOLERANCE; i++) {
+    const { gives, depth } = best;
+    const tried = (['across', 'along', 'slid'] as const).flatMap((way) =>
+      [-depth, depth].map((by) => ({ ...gives, [way]: within(gives[way] + by, room[way]) })),
+    );
+    best = tried.map(lies).reduce((a, b) => (b.depth < a.depth ? b : a), best);
+  }
+  return best;
+}
+
+/** Moved across the tenoned piece's width. */
+const alongWidth = (by: Mm): Rigid => ({ ...IDENTITY, shift: [0, 0, by] });
 
 /** Wood of one body inside another, mm³, and how deep it reaches into it, mm. */
 export function clashOf(one: Body, other: Body): { volume: number; depth: Mm } {

@@ -15,7 +15,7 @@ import {
   type Sentence,
 } from '../../ground/index.ts';
 import { pieceSolid, turnedPiece, type Lean, type Piece, type Shop } from '../../shop/index.ts';
-import { sidesOf, type Occurrence, type Pass, type Setup } from '../setups/index.ts';
+import { roundedBy, sidesOf, type Occurrence, type Pass, type Setup } from '../setups/index.ts';
 
 /** An off-cut that came loose where it can touch both the cutter and a fence, stop or jig. */
 export interface Trapped {
@@ -202,7 +202,7 @@ const pathOf = ({ seat, figures, off }: Pass): string => JSON.stringify([seat, f
  * lies off as much.
  */
 const lengthOff = ({ figures }: Setup): Mm =>
-  figures.reduce((sum, { acts, set }) => sum + (acts === 'length' ? Math.abs(set.error) : 0), 0);
+  figures.reduce((sum, f) => sum + (f.acts === 'length' ? Math.abs(roundedBy(f)) : 0), 0);
 
 /**
  * How far a leaning piece's end may come to lie off because its angle is set as the shop marks it,

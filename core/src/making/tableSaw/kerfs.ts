@@ -93,7 +93,7 @@ export function kerfsOf(
         name: kerfName('Fence', place),
         value,
         rounding: kerfRounding(place),
-        clears: clears && typeof place !== 'string',
+        ...(clears && typeof place !== 'string' && { purpose: 'clears' }),
         acts,
         working,
       }),

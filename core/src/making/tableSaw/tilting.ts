@@ -106,7 +106,7 @@ export function atSaw(
   down: DownFace,
   stands: { value: Mm; text: string; lengths: Record<string, Mm> },
   shop: Shop,
-  rounding: 'up' | 'down',
+  cuts: 'end' | 'shoulder',
 ): Omit<Setup, 'id' | 'method' | 'title' | 'stage' | 'occurrences' | 'checks'> {
   const { saw, block, kerf } = gearOf(shop);
   const { cos } = angleOf(lean.degrees);
@@ -116,7 +116,7 @@ export function atSaw(
   const fence = on.fenceToFarSide(
     {
       value: along + s,
-      rounding,
+      ...(cuts === 'end' ? { purpose: 'place', rounding: 'up' } : { rounding: 'down' }),
       acts: 'length',
       working: say('along the table from the corner that stands out, {along} + stop block {s}', {
         along,
@@ -127,7 +127,7 @@ export function atSaw(
   );
   const height = on.height({
     value: stands.value,
-    rounding: 'down',
+    ...(cuts === 'end' ? { purpose: 'depth', rounding: 'up' } : { rounding: 'down' }),
     acts: 'thickness',
     working: say(stands.text, stands.lengths),
   });

@@ -313,15 +313,15 @@ describe('rough and fine', () => {
      * Shoulders come first and go full; the cheeks stop 0.3 short of 30.2, to a rule of half a
      * millimetre.
      */
-    for (const { stays, set, reach } of heights('cheeks'))
-      expect([stays, set.value, set.by, reach.some((r) => r.by === 'blocks')]).toEqual([
-        true,
+    for (const { purpose, set, reach } of heights('cheeks'))
+      expect([purpose, set.value, set.by, reach.some((r) => r.by === 'blocks')]).toEqual([
+        'stays',
         29.5,
         'rule',
         false,
       ]);
-    for (const { stays, set } of heights('shoulders'))
-      expect([stays, set.error]).toEqual([undefined, 0]);
+    for (const { purpose, set } of heights('shoulders'))
+      expect([purpose, set.error]).toEqual(['fit', 0]);
     /** After the cheeks a shoulder stops short too. */
     const after = planJob(
       jobWith({
@@ -333,13 +333,13 @@ describe('rough and fine', () => {
     const shoulders = setupsOf(after)
       .filter((s) => s.stage === 'shoulders')
       .flatMap((s) => s.figures.filter((f) => f.id === 'blade-height'));
-    expect(shoulders.map(({ stays, set }) => [stays, set.by])).toEqual(
-      shoulders.map(() => [true, 'rule']),
+    expect(shoulders.map(({ purpose, set }) => [purpose, set.by])).toEqual(
+      shoulders.map(() => ['stays', 'rule']),
     );
     const inches = planJob({ ...plan.basis.job, units: 'in' }, TEST_SHOP);
     const short = setupsOf(inches)
       .filter((s) => s.stage === 'cheeks')
-      .flatMap((s) => s.figures.filter((f) => f.stays));
+      .flatMap((s) => s.figures.filter((f) => f.purpose === 'stays'));
     expect(short.length).toBeGreaterThan(0);
     for (const { set } of short) expect((set.value / INCH) * 32).toBeCloseTo(37, 9);
   });
@@ -354,9 +354,9 @@ describe('rough and fine', () => {
       })) {
         const plan = planJob(job, shop);
         for (const { cutter, passes, figures: own } of setupsOf(plan)) {
-          for (const { set, stays } of own) {
+          for (const { set, purpose } of own) {
             if (set.by !== 'rule') continue;
-            const step = stays ? 0.5 : 0.1;
+            const step = purpose === 'stays' ? 0.5 : 0.1;
             expect(Math.abs(set.value / step - Math.round(set.value / step))).toBeLessThan(1e-6);
             figures++;
           }

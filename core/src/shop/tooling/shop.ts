@@ -114,8 +114,10 @@ export const USUAL_GLUING: Gluing = { open: 10, clamped: 60, cured: 24 };
 export interface Shop {
   readonly name: string;
   readonly style: LengthStyle;
-  /** Finest step measured with rule or calliper when a figure is set. 0 sets figures exactly. */
+  /** Finest step that what makes a fit is set by, mm. 0 sets all figures exactly. */
   readonly graduation: Mm;
+  /** What a rule here shows, mm: all that makes no fit is set by it. Usual where nobody says. */
+  readonly rule?: Mm;
   /**
    * How much the second of cheek and shoulder stops short of the corner: 0.2 to 0.5 mm, common
    * practice.
@@ -142,7 +144,14 @@ export interface Shop {
  * Finest step a shop sets in the unit that isn't its own: a calliper's 0.05 mm, or two thousandths
  * of an inch.
  */
-const OTHER_GRADUATION = { mm: 0.05, in: INCH / 500 };
+const OTHER_GRADUATION = { mm: 0.05, in: INCH / 1000 };
+
+/** What a rule shows, mm: half a millimetre, or a 64th of an inch. Common practice. */
+export const USUAL_RULE: Readonly<Record<LengthStyle['system'], Mm>> = { mm: 0.5, in: INCH / 64 };
+
+/** What a rule of this shop shows, mm; never finer than its finest step. */
+export const ruleOf = ({ style, rule }: Pick<Shop, 'style' | 'rule'>): Mm =>
+  rule ?? USUAL_RULE[style.system];
 
 /**
  * A style in the given unit: itself where the unit is its own, else the usual one with its decimal
@@ -157,7 +166,12 @@ export const styleIn = (style: LengthStyle, units: 'mm' | 'in'): LengthStyle =>
 export const shopIn = (shop: Shop, units: 'mm' | 'in'): Shop =>
   shop.style.system === units
     ? shop
-    : { ...shop, style: styleIn(shop.style, units), graduation: OTHER_GRADUATION[units] };
+    : {
+        ...shop,
+        style: styleIn(shop.style, units),
+        graduation: OTHER_GRADUATION[units],
+        rule: USUAL_RULE[units],
+      };
 
 /** The sort of blade that a saw takes. */
 const BLADE_OF = { 'table-saw': 'saw-blade', bandsaw: 'bandsaw-blade' } as const;

@@ -1,7 +1,7 @@
 import { IMPERIAL, INCH, METRIC, type LengthStyle, type Mm } from '../../ground/index.ts';
 import { newTool } from './newTool.ts';
 import { USUAL_SCHOOLS } from './schools.ts';
-import { USUAL_MINUTES, USUAL_RULES, type Shop } from './shop.ts';
+import { USUAL_MINUTES, USUAL_RULE, USUAL_RULES, type Shop } from './shop.ts';
 import type { Tool, ToolKind, ToolOf } from './tools.ts';
 
 /** The four questions a new shop is asked; everything else can be measured and typed over later. */
@@ -26,7 +26,8 @@ export function starterShop({ name, units, size, guardOff }: FirstAnswers): Shop
   return {
     name,
     style,
-    graduation: units === 'mm' ? 0.05 : INCH / 500,
+    graduation: units === 'mm' ? 0.05 : INCH / 1000,
+    rule: USUAL_RULE[units],
     secondCutShort: units === 'mm' ? 0.3 : 0.012 * INCH,
     targetClearance: TARGET[units],
     schools: USUAL_SCHOOLS,

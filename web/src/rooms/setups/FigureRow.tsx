@@ -31,7 +31,7 @@ export function FigureRow({
             <Spoken sentence={figure.set.text} style={style} />
             {remainderMatters(figure) && (
               <span className="quiet">
-                ; exact <Length value={figure.value} style={style} />, leaves{' '}
+                ; exact <Length value={figure.aim} style={style} />, leaves{' '}
                 <Length value={Math.abs(figure.set.error)} style={inDecimals(style)} />
               </span>
             )}

@@ -5,13 +5,17 @@ import {
   SHORTEST_FED,
   TALLEST,
   TALLEST_ALONE,
+  USUAL_RULE,
+  ruleOf,
   type Shop,
 } from '@velk/core/shop';
 import { useStyle } from '../../keeping/useUnits.ts';
 import { LengthField } from '../../widgets/LengthField.tsx';
 import { inDecimals } from '../../widgets/Length.tsx';
 
+/** Steps that what makes a fit is set by, and those a rule shows. */
 const STEPS = { mm: [0.5, 0.1, 0.05, 0.01], in: [INCH / 64, INCH / 200, INCH / 500, INCH / 1000] };
+const RULES = { mm: [1, 0.5], in: [INCH / 32, INCH / 64] };
 
 interface SettingsProps {
   readonly shop: Shop;
@@ -19,19 +23,41 @@ interface SettingsProps {
 }
 
 /** A step of a shop as it is written on its rule. */
-const stepLabel = (step: Mm, system: LengthStyle['system'], i: number): string => {
+const stepLabel = (step: Mm, system: LengthStyle['system']): string => {
   if (system === 'mm') return `${step} mm`;
-  return i === 0 ? '1/64 in' : `${(step / INCH).toFixed(3)} in`;
+  return step < INCH / 100 ? `${(step / INCH).toFixed(3)} in` : `1/${Math.round(INCH / step)} in`;
 };
+
+interface StepsProps {
+  readonly label: string;
+  readonly steps: readonly Mm[];
+  readonly value: Mm;
+  readonly system: LengthStyle['system'];
+  readonly onChange: (step: Mm) => void;
+}
+
+function Steps({ label, steps, value, system, onChange }: StepsProps) {
+  return (
+    <div>
+      <span className="quiet">{label}</span>
+      <Segmented
+        aria-label={label}
+        value={steps.findIndex((step) => Math.abs(step - value) < 1e-9)}
+        options={steps.map((step, i) => ({ value: i, label: stepLabel(step, system) }))}
+        onChange={(i) => onChange(steps[Number(i)]!)}
+      />
+    </div>
+  );
+}
 
 /** In which unit the shop works, how finely it measures, and how lengths are written. */
 export function Writing({ shop, put }: SettingsProps) {
   const { system } = shop.style;
-  const steps = STEPS[system];
   const setStyle = (change: Partial<LengthStyle>) => put({ style: { ...shop.style, ...change } });
   const switchUnits = (units: 'mm' | 'in') =>
     put({
-      graduation: units === 'mm' ? 0.05 : INCH / 500,
+      graduation: units === 'mm' ? 0.05 : INCH / 1000,
+      rule: USUAL_RULE[units],
       style: { ...shop.style, system: units, graduation: units === 'mm' ? 0.05 : INCH / 64 },
     });
   return (
@@ -48,15 +74,20 @@ export function Writing({ shop, put }: SettingsProps) {
           onChange={switchUnits}
         />
       </div>
-      <div>
-        <span className="quiet">Finest step measured with rule or calliper</span>
-        <Segmented
-          aria-label="Finest step measured"
-          value={steps.findIndex((step) => Math.abs(step - shop.graduation) < 1e-9)}
-          options={steps.map((step, value) => ({ value, label: stepLabel(step, system, value) }))}
-          onChange={(i) => put({ graduation: steps[Number(i)]! })}
-        />
-      </div>
+      <Steps
+        label="A rule here shows"
+        steps={RULES[system]}
+        value={ruleOf(shop)}
+        system={system}
+        onChange={(rule) => put({ rule })}
+      />
+      <Steps
+        label="Finest step, for what makes a fit"
+        steps={STEPS[system]}
+        value={shop.graduation}
+        system={system}
+        onChange={(graduation) => put({ graduation })}
+      />
       <div>
         <span className="quiet">Decimal sign</span>
         <Segmented<LengthStyle['decimal']>

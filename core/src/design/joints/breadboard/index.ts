@@ -518,6 +518,7 @@ export const breadboard: JointKind<BreadboardParams> = {
           wall: tenons[i]![1],
           width: from - tenons[i]![1],
           depth: L - h,
+          between: true as const,
           tongue: h,
           follows: after,
         })),

@@ -356,6 +356,7 @@ export const fingered: JointKind<FingeredParams> = {
           wall: b + w + i * (w + gap),
           width: fingeredParams.gap,
           depth: L - h,
+          between: true as const,
           pitch: w + fingeredParams.gap,
           ...(h > 0 && { tongue: h }),
         })),

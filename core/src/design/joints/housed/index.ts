@@ -454,6 +454,7 @@ export const housed: JointKind<HousedParams> = {
       length: x[1] - x[0],
       depth: params.housingDepth,
       ends: 'squared',
+      seen: true,
     };
     const [inner] = mortised.flatMap((f) => (f.form === 'mortise' ? [f] : []));
     const nested = inner && nestedIn(housing, inner);
@@ -465,6 +466,7 @@ export const housed: JointKind<HousedParams> = {
           ...f,
           ...(f === inner && nested),
           name: 'the mortise',
+          seen: true as const,
           sunk: params.housingDepth,
           follows: {
             feature: 0,

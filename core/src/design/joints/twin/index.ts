@@ -261,6 +261,7 @@ export const twin: JointKind<TwinParams> = {
           wall: a + t,
           width: gap,
           depth: L,
+          between: true,
           pitch: pitchOf(params),
         },
       ],

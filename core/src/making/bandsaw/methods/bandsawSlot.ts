@@ -84,7 +84,7 @@ export const bandsawSlot: Method<SlotFeature> = {
     const walls = wallsOf(feature, shop);
     const stop = onBandsaw(shop).stopBehind({
       value: feature.depth - shop.secondCutShort,
-      stays: true,
+      purpose: 'stays',
       rounding: 'down',
       acts: 'length',
       working: say(

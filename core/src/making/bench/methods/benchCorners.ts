@@ -40,7 +40,7 @@ export const squareEnds: Method<MortiseFeature> = {
               to: 'round-start',
               acts: into === 'end' ? 'width' : 'length',
               rounding: 'up',
-              stays: true,
+              purpose: 'stays',
               working: say(
                 'half the mortise {m}, and {more} along the wall: only the corners are pared',
                 {

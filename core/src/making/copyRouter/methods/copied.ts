@@ -8,6 +8,8 @@ import {
   type Shop,
 } from '../../../shop/index.ts';
 import { say, type Mm, type Rounding, type Sentence } from '../../../ground/index.ts';
+import type { Setting } from '../../method/dials.ts';
+import { endOf, placeAlong } from '../../method/mortiseEnds.ts';
 import { cuttersReaching, fittingCutters } from '../../method/cutters.ts';
 import { bitesOf, inLevels, plunged } from '../../method/levels.ts';
 import { called, SAME, type Context, type Method } from '../../method/method.ts';
@@ -97,9 +99,9 @@ function limits(
  */
 interface Sizes {
   readonly width: { readonly value: Mm; readonly working: Sentence };
-  readonly length: { readonly value: Mm; readonly working: Sentence };
+  readonly length: Omit<Setting, 'rounding' | 'acts'> & Partial<Pick<Setting, 'rounding'>>;
   readonly across: { readonly value: Mm; readonly working: Sentence; readonly rounding: Rounding };
-  readonly along: { readonly value: Mm; readonly working: Sentence; readonly rounding: Rounding };
+  readonly along: Omit<Setting, 'acts'>;
   /** `from` where its wood begins. */
   readonly depth: { readonly value: Mm; readonly working: Sentence; readonly from?: Mm };
 }
@@ -125,12 +127,13 @@ function copied(
       rounding: safe,
       acts: round ? 'across' : 'thickness',
     }),
-    ...(round ? [] : [on.templateAlong({ ...sizes.length, rounding: safe, acts: along })]),
+    ...(round ? [] : [on.templateAlong({ rounding: safe, ...sizes.length, acts: along })]),
     on.fence({ ...sizes.across, acts: 'thickness' }),
     on.endStop({ ...sizes.along, acts: along }),
     on.depth({
       value: sizes.depth.value,
       working: sizes.depth.working,
+      purpose: outside ? 'fit' : 'depth',
       rounding: outside ? 'down' : 'up',
       acts: inward,
     }),
@@ -224,7 +227,7 @@ export const copiedMortise: Method<MortiseFeature> = {
     });
     const sizes: Sizes = {
       width: opening(m),
-      length: opening(l),
+      length: { ...opening(l), ...endOf(feature, 'far') },
       across: {
         value: p + m / 2,
         rounding: 'nearest',
@@ -232,7 +235,7 @@ export const copiedMortise: Method<MortiseFeature> = {
       },
       along: {
         value: q + l / 2,
-        rounding: 'nearest',
+        ...placeAlong(feature),
         working: say('layout end to mortise {q} + half its length {half}', { q, half: l / 2 }),
       },
       depth: {

@@ -100,6 +100,7 @@ export const boreAndChisel: Method<MortiseFeature> = {
     const across = acrossOf(feature, shop);
     const depth = on.depth({
       value: D,
+      purpose: 'depth',
       rounding: 'down',
       acts: 'width',
       working: feature.through
@@ -117,6 +118,7 @@ export const boreAndChisel: Method<MortiseFeature> = {
         id: 'stop-near',
         name: 'Near end, end stop or mark',
         value: q + d / 2,
+        purpose: 'place',
         rounding: 'up',
         acts: 'length',
         working: say('layout end to mortise {q} + half the bit {half}', { q, half: d / 2 }),
@@ -125,6 +127,7 @@ export const boreAndChisel: Method<MortiseFeature> = {
         id: 'stop-far',
         name: 'Far end, end stop or mark',
         value: q + l - d / 2,
+        purpose: 'place',
         rounding: 'down',
         acts: 'length',
         working: say('layout end to mortise {q} + its length {l} − half the bit {half}', {

@@ -50,6 +50,7 @@ export const drillPress: Method<BoreFeature> = {
     });
     const depth = on.depth({
       value: feature.depth,
+      purpose: 'depth',
       rounding: 'up',
       acts: feature.into === 'entry-edge' ? 'width' : 'thickness',
       working: depthWords(feature),
@@ -57,6 +58,7 @@ export const drillPress: Method<BoreFeature> = {
     return bySide(occurrences, lies).map(([side, here]): Setup => {
       const stop = on[`${side}Stop`]({
         value: feature.along,
+        ...(lies.stop === 'layout-end' && { purpose: 'place' }),
         rounding: 'nearest',
         acts: 'length',
         working: say(`${calledFace(lies.stop)} to the hole’s centre {along}`, {

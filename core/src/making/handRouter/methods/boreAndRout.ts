@@ -126,7 +126,7 @@ function bored(
     to: 'hole-along',
     acts: 'length',
     rounding: 'up',
-    stays: true,
+    purpose: 'stays',
     working: say('layout end to mortise {q} + half the bit {r}', { q, r }),
   });
   const last = line({
@@ -137,7 +137,7 @@ function bored(
     to: 'last-hole',
     acts: 'length',
     rounding: 'down',
-    stays: true,
+    purpose: 'stays',
     working: say('layout end to mortise {q} + its length {l} − half the bit {r}', { q, l, r }),
   });
   const half = stock.width / 2;
@@ -151,7 +151,7 @@ function bored(
           to: 'hole-floor',
           acts: 'width',
           rounding: 'up',
-          stays: true,
+          purpose: 'stays',
           working: say('half the piece, {half}, and {past} past its middle', {
             half,
             past: OVERLAP,

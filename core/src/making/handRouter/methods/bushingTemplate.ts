@@ -3,6 +3,7 @@ import { TEMPLATE } from '../model.ts';
 import { toolsOf, type Shop } from '../../../shop/index.ts';
 import { say, type Mm, type Sentence } from '../../../ground/index.ts';
 import { bushingsFor, gearsReaching, lacking, onTemplate, type Gear } from '../bushings.ts';
+import { endOf, placeAlong } from '../../method/mortiseEnds.ts';
 import { fittingCutters } from '../../method/cutters.ts';
 import { bitesOf, inLevels, plunged } from '../../method/levels.ts';
 import { called, SAME, type Method } from '../../method/method.ts';
@@ -135,7 +136,7 @@ export const bushingMortise: Method<MortiseFeature> = {
     });
     const length = template.along({
       value: templateSlot(l, d, G),
-      rounding: 'down',
+      ...endOf(feature, 'far'),
       acts: along,
       working: say('mortise {l} + bushing {G} − cutter {d}', { l, G, d }),
     });
@@ -150,12 +151,13 @@ export const bushingMortise: Method<MortiseFeature> = {
     });
     const end = template[into === 'end' ? 'fromEdge' : 'fromEnd']({
       value: q - beyond,
-      rounding: 'nearest',
+      ...placeAlong(feature),
       acts: along,
       working: say('position {q} − half of bushing {G} less cutter {d}', { q, G, d }),
     });
     const depth = on.plungeFromTemplate({
       value: D + TEMPLATE,
+      purpose: 'depth',
       rounding: 'up',
       acts: inward,
       working: say('mortise depth {D} + template {thick}', { D, thick: TEMPLATE }),

@@ -199,6 +199,7 @@ function routed(
   }));
   const through = on.depthOfCut({
     value: stock.thickness + PAST,
+    purpose: 'depth',
     rounding: 'up',
     acts: 'thickness',
     working: say('thickness {T} and {past} past it, into a scrap', {

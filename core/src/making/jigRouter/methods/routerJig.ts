@@ -8,6 +8,7 @@ import {
   type Shop,
 } from '../../../shop/index.ts';
 import { say, type Mm } from '../../../ground/index.ts';
+import { endOf, placeAcross, placeAlong } from '../../method/mortiseEnds.ts';
 import { fittingCutters, rowsFor } from '../../method/cutters.ts';
 import { bitesOf, inLevels, plunged } from '../../method/levels.ts';
 import { mortiseLies, stopSide } from '../../method/stopSide.ts';
@@ -72,6 +73,14 @@ function rows(feature: MortiseFeature, d: Mm): Mm[] {
   return Array.from({ length: count }, (_, i) => p + d / 2 + (i * (m - d)) / (count - 1));
 }
 
+/** How a row is set: the outer ones make the walls, and no mortise comes wider than it should. */
+function rowOf(feature: MortiseFeature, i: number, count: number, clears: boolean) {
+  if (count === 1) return placeAcross(feature);
+  if (i === 0) return { rounding: 'up' } as const;
+  if (i === count - 1) return { rounding: 'down' } as const;
+  return { rounding: 'nearest', purpose: clears ? 'clears' : 'fit' } as const;
+}
+
 /** Jig face to the cutter’s centre, row by row. */
 function facesOf(feature: MortiseFeature, d: Mm, shop: Shop): LengthFigure[] {
   const { wall: p, width: m } = feature;
@@ -84,9 +93,7 @@ function facesOf(feature: MortiseFeature, d: Mm, shop: Shop): LengthFigure[] {
       id: one ? 'face' : `face-${i + 1}`,
       name: one ? 'Jig face to cutter' : `Jig face to cutter, row ${i + 1}`,
       value,
-      /** The outer rows make the walls: no mortise comes wider than it should. */
-      rounding: one || (i > 0 && i < centres.length - 1) ? 'nearest' : i === 0 ? 'up' : 'down',
-      clears: clears && i > 0 && i < centres.length - 1,
+      ...rowOf(feature, i, centres.length, clears),
       acts: 'thickness',
       working: one
         ? say('near wall {p} + half the mortise {half}', { p, half: m / 2 })
@@ -141,7 +148,7 @@ function setup(
   const stop = (at: 'left' | 'right', base: Mm) =>
     on[`${at}RouterStop`]({
       value: travel / 2 + base + (at === side ? ahead : 0),
-      rounding: 'down',
+      ...endOf(feature, 'far'),
       acts: along,
       summed: true,
       working:
@@ -157,7 +164,7 @@ function setup(
     });
   const endStop = on[`${side}EndStop`]({
     value: q + l / 2,
-    rounding: 'nearest',
+    ...placeAlong(feature),
     acts: along,
     working: say(
       `${end ? '{reference edge}' : 'layout end'} to mortise {q} + half its length {half}`,
@@ -166,6 +173,7 @@ function setup(
   });
   const depth = on.plunge({
     value: D,
+    purpose: 'depth',
     rounding: 'up',
     acts: inward,
     working: feature.through

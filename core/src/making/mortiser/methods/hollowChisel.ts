@@ -2,6 +2,7 @@ import type { MortiseFeature } from '../../../design/index.ts';
 import type { Occurrence, Pass, Refusal, Setup } from '../../setups/index.ts';
 import { toolsOf, type HollowChisel, type Mortiser, type Shop } from '../../../shop/index.ts';
 import { say, type Mm } from '../../../ground/index.ts';
+import { endOf, placeAcross } from '../../method/mortiseEnds.ts';
 import { mortiseLies, stopSide } from '../../method/stopSide.ts';
 import { called, ruleStep, SAME, type Method } from '../../method/method.ts';
 import { missing, over } from '../../method/refusal.ts';
@@ -158,7 +159,7 @@ function setup(
   const on = onMortiser(shop);
   const face = on.fence({
     value: p,
-    rounding: 'nearest',
+    ...placeAcross(feature),
     acts: 'thickness',
     working: say('near wall {p}', { p }),
   });
@@ -166,7 +167,7 @@ function setup(
     id: 'stop-near',
     name: 'Near end, end stop or mark',
     value: q,
-    rounding: 'up',
+    ...endOf(feature, 'near'),
     acts: 'length',
     working: say('layout end to mortise {q}', { q }),
   });
@@ -174,12 +175,13 @@ function setup(
     id: 'stop-far',
     name: 'Far end, end stop or mark',
     value: q + l - c,
-    rounding: 'down',
+    ...endOf(feature, 'far'),
     acts: 'length',
     working: say('layout end to mortise {q} + its length {l} − chisel {c}', { q, l, c }),
   });
   const depth = on.depth({
     value: D,
+    purpose: 'depth',
     rounding: 'up',
     acts: 'width',
     working: feature.through

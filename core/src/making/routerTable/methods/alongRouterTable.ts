@@ -46,7 +46,7 @@ function fencesOf(
             : 'Fence',
       value,
       rounding: last ? 'down' : i ? 'nearest' : 'up',
-      clears: clears && i > 0 && !last,
+      ...(clears && i > 0 && !last && { purpose: 'clears' }),
       acts: 'thickness',
       working: last
         ? say('near wall {p} + groove {m} − cutter {d}', { p, m, d })
@@ -106,6 +106,7 @@ export const routerTableGroove: Method<GrooveFeature> = {
     const count = fences.length;
     const height = on.height({
       value: depth,
+      purpose: 'depth',
       rounding: 'up',
       acts: 'width',
       working: say('groove depth {depth}', { depth }),

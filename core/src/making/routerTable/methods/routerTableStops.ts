@@ -1,6 +1,7 @@
 import type { MortiseFeature } from '../../../design/index.ts';
 import type { Occurrence, Setup } from '../../setups/index.ts';
 import { say, type Mm, type Sentence } from '../../../ground/index.ts';
+import { endOf, placeAcross } from '../../method/mortiseEnds.ts';
 import { bitesOf, inLevels, plunged } from '../../method/levels.ts';
 import { called, SAME, type Method } from '../../method/method.ts';
 import { missing, over } from '../../method/refusal.ts';
@@ -73,18 +74,25 @@ export const routerTableStops: Method<MortiseFeature> = {
     const on = onRouterTable(shop, d);
     const fence = on.fenceToCentre({
       value: p + m / 2,
-      rounding: 'nearest',
+      ...placeAcross(feature),
       acts: 'thickness',
       working: say('near wall {p} + half the mortise {half}', { p, half: m / 2 }),
     });
     const height = on.height({
       value: D,
+      purpose: 'depth',
       rounding: 'up',
       acts: 'width',
       working: say('mortise depth {D}', { D }),
     });
     const stop = (side: 'left' | 'right', value: Mm, working: Sentence) =>
-      on[`${side}Stop`]({ value, rounding: 'down', acts: 'length', summed: true, working });
+      on[`${side}Stop`]({
+        value,
+        ...endOf(feature, 'far'),
+        acts: 'length',
+        summed: true,
+        working,
+      });
     const atLayout = say('layout end to the mortise’s far end {far} − half the cutter {half}', {
       far: q + l,
       half: d / 2,

@@ -49,6 +49,7 @@ export const crosscutEnd: Method<EndFeature> = {
     const s = block.thickness;
     const fence = on.fenceToFarSide({
       value: excess + s,
+      purpose: 'place',
       rounding: 'up',
       acts: 'length',
       working: say(
@@ -58,6 +59,7 @@ export const crosscutEnd: Method<EndFeature> = {
     });
     const height = on.height({
       value: stock.thickness + ABOVE,
+      purpose: 'depth',
       rounding: 'up',
       acts: 'thickness',
       working: say('piece as it lies {T} + {more}', { T: stock.thickness, more: ABOVE }),

@@ -48,6 +48,7 @@ function grooveSetup(
   const height = onTableSaw(shop, saw).height({
     name: called,
     value: depth,
+    purpose: 'depth',
     rounding: 'up',
     acts: 'width',
     working: say('groove depth {depth}', { depth }),

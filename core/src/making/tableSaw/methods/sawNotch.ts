@@ -41,7 +41,7 @@ export const sawNotch: Method<NotchFeature> = {
       id: 'stop-far',
       name: 'End stop or mark, far wall',
       value: q + w,
-      rounding: 'down',
+      ...(q > ruleStep(shop) ? { purpose: 'place', rounding: 'nearest' } : { rounding: 'down' }),
       acts: 'length',
       working: say('layout end to the notch {q} + its length {w}', { q, w }),
     });
@@ -49,6 +49,7 @@ export const sawNotch: Method<NotchFeature> = {
       id: 'stop-near',
       name: 'End stop or mark, near wall',
       value: q + K,
+      beside: far,
       rounding: 'up',
       acts: 'length',
       working: say('layout end to the notch {q} + width of the stack {K}', { q, K }),

@@ -81,7 +81,7 @@ export const sawRebate: Method<RebateFeature> = {
     const short = Math.min(shop.secondCutShort, kerf / 2);
     const low = height({
       value: depth - short,
-      stays: true,
+      purpose: 'stays',
       within: kerf - short,
       rounding: 'down',
       acts: 'thickness',

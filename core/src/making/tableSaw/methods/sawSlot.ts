@@ -95,6 +95,7 @@ export const sawSlot: Method<SlotFeature> = {
     const kerfs = kerfsIn({ across, wall: p, width: m }, shop);
     const height = onTableSaw(shop).height({
       value: depth,
+      purpose: feature.between ? 'fit' : 'depth',
       rounding: 'up',
       acts: 'length',
       working: say('depth of the slot, {depth}', { depth }),
@@ -161,7 +162,7 @@ function flippedFences(
       name,
       value,
       rounding: i ? 'nearest' : 'down',
-      clears: clears && i > 0,
+      ...(clears && i > 0 && { purpose: 'clears' }),
       acts: across,
       working,
       counts: i ? 1 : 2,

@@ -54,7 +54,7 @@ export const tiltedEnd: Method<EndFeature> = {
         method: tiltedEnd.id,
         title: tiltedEnd.title,
         stage: 'end',
-        ...atSaw(lean!, 0, face, stands, shop, 'up'),
+        ...atSaw(lean!, 0, face, stands, shop, 'end'),
         occurrences,
         checks: [
           say('The cut runs through the corner that stands out: the piece keeps its length there.'),
@@ -138,7 +138,7 @@ export const tiltedShoulders: Method<TenonFeature> = {
           id,
           ...own,
           title: `${own.title}, fence on the ${guideSide(saw, away)}`,
-          ...atSaw(lean!, L, down, stands, shop, 'down'),
+          ...atSaw(lean!, L, down, stands, shop, 'shoulder'),
           checks: [
             say(
               `For the two faces the fence stands on opposite sides of the blade; here on the ${guideSide(saw, away)}.`,

@@ -81,7 +81,7 @@ export const tiltedSlot: Method<SlotFeature> = {
         name: kerfName('Fence', places[i]!),
         value: along,
         rounding: kerfRounding(places[i]!),
-        clears: clears && i > 1,
+        ...(clears && i > 1 && { purpose: 'clears' }),
         acts: 'length',
         working: say('along the table from the corner that stands out, {along}', { along }),
       }),
