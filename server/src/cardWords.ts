@@ -27,12 +27,7 @@ const groupWords = (
   `   Pieces${of ? `, ${of}` : ''}: ${parts.join(', ')}, ${ends}: ${count} ${counted}`,
   ...figures.flatMap((figure) => figureWords(figure, style)),
   ...lies.map((words) => `   The angle stays as it is: ${words}`),
-  ...passes.map(({ words, levels }) => {
-    const down = levels.length
-      ? `levels at ${levels.map((level) => formatFigure(level, style)).join(', ')}, then: `
-      : '';
-    return `   - ${down}${speak(words, style)}`;
-  }),
+  ...passes.map(({ words }) => `   - ${speak(words, style)}`),
 ];
 
 /** By how much an angle rises over a length; 45 degrees is 45 degrees. */

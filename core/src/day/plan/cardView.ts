@@ -9,9 +9,10 @@ import {
   modelOf,
 } from '../../making/index.ts';
 import { isMark } from '../sequence/index.ts';
-import type { Mm, Sentence } from '../../ground/index.ts';
+import type { Mm } from '../../ground/index.ts';
 import { countOf, distinct } from './counting.ts';
 import type { Card } from './card.ts';
+import { passViewsOf, type PassView } from './passViews.ts';
 import type { Basis } from './plan.ts';
 
 /** A figure as a card shows it: between which features, in words. */
@@ -19,14 +20,6 @@ export interface FigureView {
   readonly figure: LengthFigure;
   readonly from: string;
   readonly to: string;
-}
-
-/** One place of the cutter; the levels that lead down to it are told with it. */
-export interface PassView {
-  readonly setup: string;
-  readonly pass: string;
-  readonly words: Sentence;
-  readonly levels: readonly Mm[];
 }
 
 /**
@@ -161,7 +154,7 @@ function groupOf(
     count,
     counted: counted(setup.stage, count),
     figures: viewed(figures, setup),
-    passes: passesOf(setup),
+    passes: passViewsOf(setup),
   };
 }
 
@@ -203,20 +196,6 @@ function countIn(
     job.joints.find(({ id }) => id === joint)?.mortised.perPiece === 1;
   if (isOfOne) return only === hand ? count : 0;
   return hand === 'left' ? Math.ceil(count / 2) : Math.floor(count / 2);
-}
-
-/** Each place of the cutter once, the levels before it told with it. */
-function passesOf({ id, passes }: Setup): PassView[] {
-  const views: PassView[] = [];
-  let levels: Mm[] = [];
-  for (const { id: pass, words, level } of passes) {
-    if (level !== undefined) levels.push(level);
-    else {
-      views.push({ setup: id, pass, words, levels });
-      levels = [];
-    }
-  }
-  return views;
 }
 
 const COUNTED: Partial<Record<Setup['stage'], readonly [string, string]>> = {

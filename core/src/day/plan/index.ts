@@ -15,6 +15,7 @@ export { type JointDraft, type JointPlan } from './draft.ts';
 export { type NotTaken } from './halves.ts';
 export { countOf } from './counting.ts';
 export * from './cardView.ts';
+export type { PassView } from './passViews.ts';
 export { scenesOf, spotOf, type PassScene } from './scenes.ts';
 export * from './readings.ts';
 export * from './whyNot.ts';

@@ -2,7 +2,6 @@ import './floor.css';
 import { useState } from 'react';
 import type { Card, GroupView, Plan } from '@velk/core/day';
 import { capital, type LengthStyle } from '@velk/core/ground';
-import { Length } from '../../widgets/Length.tsx';
 import { Spoken } from '../../widgets/Spoken.tsx';
 import { FloorScene } from './FloorScene.tsx';
 import { HugeFigures } from './Huge.tsx';
@@ -55,17 +54,6 @@ export function PiecesStep({
             >
               <button onClick={() => setShown(i)}>
                 {group.passes.length > 1 && `${i + 1}. `}
-                {passView.levels.length > 0 && (
-                  <>
-                    Levels at{' '}
-                    {passView.levels.map((level) => (
-                      <span key={level}>
-                        <Length value={level} style={style} unit={false} />,{' '}
-                      </span>
-                    ))}
-                    then:{' '}
-                  </>
-                )}
                 <Spoken sentence={passView.words} style={style} />
               </button>
             </li>

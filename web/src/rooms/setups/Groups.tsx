@@ -1,6 +1,5 @@
 import type { GroupView, PassView } from '@velk/core/day';
 import { capital, type LengthStyle } from '@velk/core/ground';
-import { Length } from '../../widgets/Length.tsx';
 import { Spoken } from '../../widgets/Spoken.tsx';
 import { FigureRow } from './FigureRow.tsx';
 
@@ -58,9 +57,9 @@ export function Groups({
   ));
 }
 
-/** One place of the cutter; the levels that lead down to it stand in one line. */
+/** One place of the cutter, or a run of bites. */
 function PassLine({
-  pass: { words, levels },
+  pass: { words },
   shown,
   onShow,
   style,
@@ -72,17 +71,6 @@ function PassLine({
 }) {
   return (
     <li aria-current={shown ? 'step' : undefined}>
-      {levels.length > 0 && (
-        <>
-          Levels at{' '}
-          {levels.map((level) => (
-            <span key={level}>
-              <Length value={level} style={style} unit={false} />,{' '}
-            </span>
-          ))}
-          then:{' '}
-        </>
-      )}
       <Spoken sentence={words} style={style} />
       {!shown && (
         <>

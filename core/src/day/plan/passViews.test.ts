@@ -1,0 +1,52 @@
+import { expect, it } from 'vitest';
+import { METRIC, say, speak } from '../../ground/index.ts';
+import type { Pass, Setup } from '../../making/index.ts';
+import { passViewsOf } from './passViews.ts';
+
+const pass = (id: string, more: Partial<Pass>): Pass => ({
+  id,
+  words: say('Down'),
+  seat: {},
+  figures: { stop: 'stop-far' },
+  ...more,
+});
+const told = (...passes: Pass[]) =>
+  passViewsOf({ id: 'setup', passes } as unknown as Setup).map(
+    ({ pass: id, words, count }) => [id, speak(words, METRIC), count] as const,
+  );
+const bite = (id: string, off: number, more: Partial<Pass> = {}) =>
+  pass(id, { words: say('A bite, {off} off the stop', { off }), off, ...more });
+
+it('levels are told with the place they lead to, of more than three the first two and the last', () => {
+  const down = (...levels: number[]) =>
+    told(...levels.map((level, i) => pass(`${i}`, { level })), pass('last', {}));
+  expect(down()).toEqual([['last', 'Down', 1]]);
+  expect(down(5, 10, 15)).toEqual([['last', 'Levels at 5.0 mm, 10.0 mm, 15.0 mm, then: Down', 4]]);
+  expect(down(5, 10, 15, 20)).toEqual([
+    ['last', 'Levels at 5.0 mm, 10.0 mm and so on to 20.0 mm, then: Down', 5],
+  ]);
+});
+
+it('bites that go the same way are one, from the first to the last', () => {
+  expect(told(pass('end', {}), bite('a', 37), bite('b', 25), bite('c', 12.5))).toEqual([
+    ['end', 'Down', 1],
+    ['a', 'A bite, 37.0 mm off the stop, and so on to 12.5 mm: 3 in all', 3],
+  ]);
+  expect(told(bite('a', 37), bite('b', 25))).toEqual([
+    ['a', 'A bite, 37.0 mm off the stop, then 25.0 mm', 2],
+  ]);
+});
+
+it('what lies otherwise, goes by another figure, or is cut in levels, stands by itself', () => {
+  const apart = [
+    bite('b', 25, { seat: { table: 'other-face' } }),
+    bite('b', 25, { figures: { stop: 'stop-near' } }),
+    bite('b', 25, { words: say('Between, {off} off the stop', { off: 25 }) }),
+  ];
+  for (const other of apart) expect(told(bite('a', 37), other)).toHaveLength(2);
+  const stepped = told(bite('a', 37), bite('l', 25, { level: 5 }), bite('b', 25));
+  expect(stepped.map(([id, , count]) => [id, count])).toEqual([
+    ['a', 1],
+    ['b', 2],
+  ]);
+});

@@ -1,0 +1,74 @@
+import type { Pass, Setup } from '../../making/index.ts';
+import { say, type Mm, type Sentence } from '../../ground/index.ts';
+
+/**
+ * One place of the cutter, or a run of bites along the piece; what leads to it is told with it.
+ */
+export interface PassView {
+  readonly setup: string;
+  /** The pass that is pictured for it. */
+  readonly pass: string;
+  readonly words: Sentence;
+  /** Passes that it stands for. */
+  readonly count: number;
+}
+
+/** Passes on the way to one place, with the depths before the last; or bites that are alike. */
+interface Run {
+  readonly passes: readonly Pass[];
+  readonly levels: readonly Mm[];
+}
+
+/** Each place of the cutter of a set-up once, its levels told with it, and its bites as one. */
+export function passViewsOf({ id, passes }: Setup): PassView[] {
+  const runs: Run[] = [];
+  let levels: Mm[] = [];
+  for (const pass of passes) {
+    if (pass.level !== undefined) {
+      levels.push(pass.level);
+      continue;
+    }
+    const before = runs.at(-1);
+    if (before && !levels.length && isNextBite(before.passes.at(-1)!, pass))
+      runs[runs.length - 1] = { ...before, passes: [...before.passes, pass] };
+    else runs.push({ passes: [pass], levels });
+    levels = [];
+  }
+  return runs.map(({ passes: alike, levels: before }) => ({
+    setup: id,
+    pass: alike[0]!.id,
+    words: inBites(inSteps(alike[0]!.words, before), alike),
+    count: alike.length + before.length,
+  }));
+}
+
+/** The same cut again, the piece drawn along its stop. */
+const isNextBite = (a: Pass, b: Pass): boolean =>
+  a.off !== undefined &&
+  b.off !== undefined &&
+  a.words.text === b.words.text &&
+  JSON.stringify([a.seat, a.figures]) === JSON.stringify([b.seat, b.figures]);
+
+/** More levels than so many are told by the first two and the last. */
+const TOLD = 3;
+
+/** A cut with the levels that lead down to it. */
+function inSteps(words: Sentence, levels: readonly Mm[]): Sentence {
+  if (!levels.length) return words;
+  const named = Object.fromEntries(levels.map((level, i) => [`level${i + 1}`, level]));
+  const slots = Object.keys(named).map((slot) => `{${slot}}`);
+  const told =
+    levels.length > TOLD
+      ? `${slots.slice(0, 2).join(', ')} and so on to ${slots.at(-1)!}`
+      : slots.join(', ');
+  return say(`Levels at ${told}, then: ${words.text}`, { ...words.lengths, ...named });
+}
+
+/** A bite with those after it that go the same way: where the last is, and how many there are. */
+function inBites(words: Sentence, alike: readonly Pass[]): Sentence {
+  const last = alike.at(-1)!.off;
+  if (alike.length === 1 || last === undefined) return words;
+  const rest =
+    alike.length === 2 ? ', then {last}' : `, and so on to {last}: ${alike.length} in all`;
+  return say(`${words.text}${rest}`, { ...words.lengths, last });
+}
