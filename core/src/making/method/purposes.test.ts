@@ -1,5 +1,4 @@
 import { describe, expect, it } from 'vitest';
-import type { MortiseFeature } from '../../design/index.ts';
 import { INCH, say, type Mm } from '../../ground/index.ts';
 import { shopIn, type Shop } from '../../shop/index.ts';
 import { TEST_SHOP } from '../../testing/shops.ts';
@@ -65,25 +64,31 @@ describe('how fine a figure is', () => {
 });
 
 it('a mortise’s ends lie outside their lines where the tenon hides them, and never past them where it doesn’t', () => {
-  expect([endOf({}, 'near'), endOf({}, 'far')]).toEqual([
-    { purpose: 'place', rounding: 'down' },
-    { purpose: 'place', rounding: 'up' },
-  ]);
-  for (const shown of [{ through: true }, { seen: true }] as const)
+  for (const meets of ['nothing', 'no-end'] as const)
+    expect([endOf({ meets }, 'near'), endOf({ meets }, 'far')]).toEqual([
+      { purpose: 'place', rounding: 'down' },
+      { purpose: 'place', rounding: 'up' },
+    ]);
+  for (const shown of [
+    {},
+    { meets: 'nothing', through: true },
+    { meets: 'nothing', seen: true },
+  ] as const) {
     expect([endOf(shown, 'near'), endOf(shown, 'far')]).toEqual([
       { purpose: 'fit', rounding: 'up' },
       { purpose: 'fit', rounding: 'down' },
     ]);
-  expect([placeAlong({}).purpose, placeAlong({ seen: true }).purpose]).toEqual(['place', 'fit']);
+    expect(placeAlong(shown).purpose).toBe('fit');
+  }
+  expect(placeAlong({ meets: 'no-end' }).purpose).toBe('place');
 });
 
 it('a mortise as wide as its cutter lies where a rule shows if that is flush to a finger, and one of several where it was drawn', () => {
-  const across = (value: Mm, feature: object = {}) =>
-    figuresFor(INCH_SHOP)({
-      ...draft(value * INCH, 'fit'),
-      ...placeAcross(feature as MortiseFeature),
-    }).set.value / INCH;
-  expect([across(0.28), across(0.279)]).toEqual([0.28125, expect.closeTo(0.279, 6)]);
-  for (const shown of [{ name: 'the nearer one' }, { nth: { at: 1, of: 2 } }, { seen: true }])
-    expect(across(0.28, shown)).toBeCloseTo(0.28, 6);
+  const across = (value: Mm, feature: Parameters<typeof placeAcross>[0]) =>
+    figuresFor(INCH_SHOP)({ ...draft(value * INCH, 'fit'), ...placeAcross(feature) }).set.value /
+    INCH;
+  const alone = { meets: 'nothing' } as const;
+  expect([across(0.28, alone), across(0.279, alone)]).toEqual([0.28125, expect.closeTo(0.279, 6)]);
+  for (const other of [{}, { meets: 'no-end' }, { ...alone, seen: true }] as const)
+    expect(across(0.28, other)).toBeCloseTo(0.28, 6);
 });

@@ -56,7 +56,7 @@ export function givenTo(
   edges: Method | undefined,
 ): Given {
   const { feature: middle, centredBy } = centred(
-    fittedLast(features[index]!, shop),
+    meeting(fittedLast(features[index]!, shop), features),
     features,
     shop,
   );
@@ -76,6 +76,16 @@ function fittedLast(feature: Feature, { schools }: Shop): Feature {
   if (feature.form !== 'tenon' || schools.half === 'mortise') return feature;
   const { mate: _, ...alone } = feature;
   return alone;
+}
+
+/** A mortise that is told what its half has beside it, where that leaves its ends free. */
+function meeting(feature: Feature, features: readonly Feature[]): Feature {
+  if (feature.form !== 'mortise') return feature;
+  const endsThere = (other: Feature) =>
+    other.form === 'mortise' && Boolean(other.pocket ?? other.nested);
+  if (features.some(endsThere)) return feature;
+  const others = features.filter(({ form }) => form !== 'bore' && form !== 'flare').length - 1;
+  return { ...feature, meets: others ? 'no-end' : 'nothing' };
 }
 
 const planedIn = (feature: Feature, { leavesFat }: Method, { planeAllowance = 0 }: Shop) =>
