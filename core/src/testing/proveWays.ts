@@ -3,6 +3,7 @@ import { JOINT_KINDS } from '../design/joints/index.ts';
 import { planJob } from '../day/plan/index.ts';
 import { roundedBy, type LengthFigure } from '../making/setups/index.ts';
 import type { Shop } from '../shop/tooling/index.ts';
+import type { Job } from '../design/job/index.ts';
 import type { Modeller } from '../ground/solids/index.ts';
 import { DEEP, provedDeeply } from './deepRun.ts';
 import { cases } from './generate.ts';
@@ -30,6 +31,13 @@ const runs = (numRuns: number) => ({
 /** What a shop sets a fit by, mm; by the finest nothing but what makes no fit is rounded. */
 const FINEST = 0.001;
 const STEPS = fc.constantFrom(FINEST, 0.05, 0.1, 25.4 / 128, 25.4 / 64);
+
+/**
+ * Where a flare may begin at the floor of a haunch’s pocket, nothing straight is left between them
+ * to read the mortise’s place by.
+ */
+const isFlaredAtPocket = ({ joints }: Job): boolean =>
+  joints.some(({ params }) => params['wedges'] === 'wedged' && Number(params['haunchLength']) > 0);
 
 /** That a figure is off by no more than its purpose lets it be, and to its safe side. */
 const isRounded =
@@ -100,7 +108,8 @@ export async function proveShare(file: number): Promise<void> {
         fc.property(STEPS.chain(going), ({ job, shop, goes }) => {
           fc.pre(goes);
           const { joints, cards } = planJob(job, shop, modeller);
-          if (shop.graduation === FINEST) expect(joints[0]!.proof!.good).toBe(true);
+          if (shop.graduation === FINEST && !isFlaredAtPocket(job))
+            expect(joints[0]!.proof!.good).toBe(true);
           for (const { setup } of eachSetup({ cards })) setup.figures.forEach(isRounded(shop));
           const { tenoned, mortised } = joints[0]!.proof!.members;
           for (const mismatch of [...tenoned.mismatches, ...mortised.mismatches])

@@ -18,7 +18,9 @@ export function wordsOf(setups: readonly Setup[], shop: Shop, mated: boolean): W
     works: distinct(setups.flatMap(worksOf)),
     count: countTogether(setups),
     testCut: say(
-      model === 'bench' ? 'Try one on scrap or a spare first.' : testCut(shop.schools.trial, mated),
+      model === 'bench'
+        ? 'Try one on scrap or a spare first.'
+        : testCut(setups, shop.schools.trial, mated),
     ),
     checks: checksOf(setups),
     cautions: cautionsOf(setups, shop),

@@ -1,9 +1,16 @@
 import type { Setup } from '../../making/index.ts';
 import type { Schools } from '../../shop/index.ts';
 
-/** How a set-up is tried. @param mated the mating part is cut by then, and can be tried in */
-export const testCut = (trial: Schools['trial'], mated: boolean): string =>
-  trial === 'dial'
+/** What comes as wide as its cutter: nobody creeps up on that. */
+const BY_CUTTER: ReadonlySet<Setup['stage']> = new Set(['mortise', 'groove', 'bore']);
+
+/** How set-ups are tried. @param mated the mating part is cut by then, and can be tried in */
+export const testCut = (
+  setups: readonly Pick<Setup, 'stage'>[],
+  trial: Schools['trial'],
+  mated: boolean,
+): string =>
+  trial === 'dial' || setups.every(({ stage }) => BY_CUTTER.has(stage))
     ? 'Test cut on scrap of the same measured thickness; measure it before the first good piece.'
     : `Start full on scrap of the same measured thickness, and creep up to the figure until ${mated ? 'the mate fits by hand' : 'it reads as it should'}; then the first good piece.`;
 

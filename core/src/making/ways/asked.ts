@@ -1,4 +1,5 @@
-import { say, type Sentence } from '../../ground/index.ts';
+import type { Feature } from '../../design/index.ts';
+import { listed, say, type Sentence } from '../../ground/index.ts';
 import { METHODS } from './list.ts';
 import type { RouteChoice } from './routes.ts';
 
@@ -19,7 +20,7 @@ const isFollowUp = (id: string): boolean => {
 };
 
 const GONE = say(
-  'The machine that was chosen for this is not in the chest, or can’t cut it as it is drawn now. Choose another.',
+  'The machine that was chosen for this is not in the chest, or no way with it cuts this half. Put it back, or choose another.',
 );
 
 /**
@@ -56,12 +57,37 @@ export function askedRoute<R extends RouteChoice>(routes: readonly R[], id: stri
   if (route) return { route };
   if (like.length) return { reasons: like[0]!.refusals.map((r) => r.message) };
   const none = chosen.filter((m) => !routes.some((r) => r.methods.includes(m)));
-  const titles = (none.length ? none : chosen).map(
-    (m) => METHODS.find(({ id: own }) => own === m)!.by,
+  return { reasons: [notThis(none.length ? none : chosen, routes)] };
+}
+
+/** What a method cuts, told of several. */
+const FORMS: Readonly<Record<Feature['form'], string>> = {
+  end: 'ends askew',
+  raked: 'slanting shoulders',
+  slope: 'sloped haunches',
+  tenon: 'tenons',
+  mortise: 'mortises',
+  slot: 'slots',
+  groove: 'grooves',
+  rebate: 'rebates',
+  notch: 'notches',
+  bore: 'holes',
+  'round-tenon': 'round tenons',
+  flare: 'flared mortises',
+  tip: 'mitred tips',
+};
+
+/** That some methods don’t cut a half whose routes these are: what they cut, and what it has. */
+function notThis(methods: readonly string[], routes: readonly RouteChoice[]): Sentence {
+  const formsOf = (ids: readonly string[]) => [
+    ...new Set(METHODS.filter(({ id }) => ids.includes(id)).map(({ form }) => FORMS[form])),
+  ];
+  const by = METHODS.filter(({ id }) => methods.includes(id)).map((method) => method.by);
+  const [cut, has] = [formsOf(methods), formsOf(routes.flatMap((route) => route.methods))];
+  const isAnother = cut.every((form) => !has.includes(form));
+  return say(
+    isAnother
+      ? `${by.join(' with ')}: that cuts ${listed(cut)}; this half has ${listed(has)}. Choose another.`
+      : `${by.join(' with ')}: not for ${listed(cut)} like the one drawn. Draw it otherwise, or choose another.`,
   );
-  return {
-    reasons: [
-      say(`${titles.join(' with ')}: it doesn’t cut this as it is drawn now. Choose another.`),
-    ],
-  };
 }

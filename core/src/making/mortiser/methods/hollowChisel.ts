@@ -191,7 +191,8 @@ function setup(
         })
       : say('mortise depth {D}', { D }),
   });
-  const span = l - c;
+  /** As the stops stand: rounded outward they leave more to clear. */
+  const span = Math.max(0, last.set.value - first.set.value);
   const pass = (id: string, words: Pass['words'], stopId: string, off = 0): Pass => ({
     id,
     words,
@@ -208,7 +209,7 @@ function setup(
       pass(`${kind}-${i + 1}`, say(words, { off: span - from }), last.id, span - from),
     );
   const { full, lands } = bites(span, c, ruleStep(shop));
-  const one = span < SAME;
+  const one = l - c < SAME;
   return {
     id: `${joint}.hollow-chisel-${side}`,
     method: hollowChisel.id,
