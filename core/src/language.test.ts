@@ -31,8 +31,8 @@ async function inOtherWords(): Promise<typeof planJob> {
   }));
   vi.doMock('./making/setups/figure.ts', async (original) => {
     const setups = await original<{ readonly figure: typeof figure }>();
-    const told: typeof figure = (draft, means) =>
-      setups.figure({ ...draft, name: backwards(draft.name) }, means);
+    const told: typeof figure = (draft, ...more) =>
+      setups.figure({ ...draft, name: backwards(draft.name) }, ...more);
     return { ...setups, figure: told };
   });
   return (await import('./day/plan/index.ts')).planJob;

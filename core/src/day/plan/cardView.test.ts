@@ -121,7 +121,7 @@ describe('a card as it is read', () => {
         ['Plunge', 12.5],
       ],
       [
-        ['Left router stop', 91.5],
+        ['Left router stop', 91.25],
         ['Right router stop', 116.5],
       ],
     ]);

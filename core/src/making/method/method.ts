@@ -103,7 +103,7 @@ export function figuresFor(shop: Shop): (draft: FigureDraft, gauged?: Gauged) =>
     const { within = Infinity, value } = draft;
     const means: Means = { graduation, rule, boxes, ...gauged };
     if (graduation === 0) return figure(draft, means);
-    if (purpose === 'fit') return figure(draft, means, atLine(besides(draft), rule, graduation));
+    if (purpose === 'fit') return figure(draft, means, besides(draft));
     if (purpose === 'clears') return figure({ ...draft, purpose }, byRule);
     const step = purpose === 'stays' ? byRule.graduation : rule;
     if (value < 2 * step) return figure(draft, means);
@@ -114,12 +114,6 @@ export function figuresFor(shop: Shop): (draft: FigureDraft, gauged?: Gauged) =>
     return Math.abs(roundedBy(round)) < within ? round : figure(draft, means);
   };
 }
-
-/** A line of the rule that a value lies within a quarter of the finest step of: one to any hand. */
-const atLine = (value: Mm, rule: Mm, finest: Mm): Mm => {
-  const line = roundTo(value, rule, 'nearest');
-  return Math.abs(line - value) <= finest / 4 ? line : value;
-};
 
 /** As far off its place as what it makes a fit with was rounded, mm. */
 const besides = ({ value, beside }: FigureDraft): Mm =>

@@ -12,10 +12,7 @@ import { pastEnd, runOutWords } from '../../method/runOut.ts';
 import { templateDisc, templateSlot } from '../../method/template.ts';
 import { templateFor, withRouter } from '../figures.ts';
 
-/**
- * Two bushings that differ by a margin so nearly serve one opening, mm: finer than a template is
- * filed.
- */
+/** Two bushings that differ so nearly by a margin serve one opening: no file is finer, mm. */
 const ALIKE: Mm = 0.02;
 
 /**

@@ -67,8 +67,7 @@ export const sawNotch: Method<NotchFeature> = {
       return overLevels(path, told, height.set.value, K, shop);
     };
     const one = w - K < SAME;
-    const steps = stackPasses(w, K) - 1;
-    const rule = ruleStep(shop);
+    const [steps, rule] = [stackPasses(w, K) - 1, ruleStep(shop)];
     const between = Array.from(
       { length: Math.max(0, steps - 1) },
       (_, i) => Math.round(((i + 1) * (w - K)) / steps / rule) * rule,
