@@ -33,8 +33,8 @@ const FINEST = 0.001;
 const STEPS = fc.constantFrom(FINEST, 0.05, 0.1, 25.4 / 128, 25.4 / 64);
 
 /**
- * Where a flare may begin at the floor of a haunch’s pocket, nothing straight is left between them
- * to read the mortise’s place by.
+ * Where a flare may begin at the floor of a haunch’s pocket, nothing straight is left between to
+ * read the mortise’s place by.
  */
 const isFlaredAtPocket = ({ joints }: Job): boolean =>
   joints.some(({ params }) => params['wedges'] === 'wedged' && Number(params['haunchLength']) > 0);

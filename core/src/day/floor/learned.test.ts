@@ -201,7 +201,7 @@ describe('what test pieces say of the tools', () => {
       };
     };
 
-    it('cutter and bushing are not told apart until the cutter is known, and then the bushing is', () => {
+    it('cutter and bushing are told apart only once the cutter is known', () => {
       const record = (plan: Plan) => recordOf(plan, truly);
       expect(of(TEST_SHOP, record)).toEqual([]);
       const bushing = truly.tools.find(({ kind }) => kind === 'bushing') as ToolOf<'bushing'>;

@@ -48,7 +48,7 @@ describe('a card as it is read', () => {
     expect(moves).toBeGreaterThan(10);
   });
 
-  it('every pass of every set-up is on it once, levels told with where they lead, alike bites as one', () => {
+  it('every pass is on it once, levels told with where they lead, alike bites as one', () => {
     for (const card of LOOMS.cards) {
       const shown = cardView(card, LOOMS.basis).groups.flatMap((g) => g.passes);
       const passes = card.setups.flatMap((s) => s.passes);

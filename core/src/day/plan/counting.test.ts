@@ -2,7 +2,7 @@ import { expect, it } from 'vitest';
 import type { Stage } from '../../making/index.ts';
 import { testCut } from './counting.ts';
 
-it('a hollow as wide as its cutter is measured in every school; a cheek is crept up on where the shop does so', () => {
+it('a hollow as wide as its cutter is measured in every school, a cheek crept up on', () => {
   const tried = (trial: 'dial' | 'creep', mated: boolean, ...stages: Stage[]) =>
     testCut(
       stages.map((stage) => ({ stage })),

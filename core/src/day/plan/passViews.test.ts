@@ -17,7 +17,7 @@ const told = (...passes: Pass[]) =>
 const bite = (id: string, off: number, more: Partial<Pass> = {}) =>
   pass(id, { words: say('A bite, {off} off the stop', { off }), off, ...more });
 
-it('levels are told with the place they lead to, of more than three the first two and the last', () => {
+it('levels are told with where they lead, of many the first two and the last', () => {
   const down = (...levels: number[]) =>
     told(...levels.map((level, i) => pass(`${i}`, { level })), pass('last', {}));
   expect(down()).toEqual([['last', 'Down', 1]]);

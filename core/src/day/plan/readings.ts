@@ -72,8 +72,8 @@ export const distanceIn = (setup: Setup, figure: LengthFigure): string =>
 const LEAST_GAIN = 0.05;
 
 /**
- * What the test piece of a card should read, at its figures as aimed at: the sizes that the card cuts
- * and that move when one of its figures does, and how wide its cutter makes a mortise. Each once,
+ * What the test piece of a card should read, at its figures as aimed at: the sizes that the card
+ * cuts and that move when one of its figures does, and how wide its cutter makes a mortise. Each once,
  * however many joints ask for it.
  */
 export function readingsOf(modeller: Modeller, card: Card, plan: Plan): Reading[] {

@@ -34,7 +34,7 @@ describe('how fine a figure is', () => {
     expect(setTo(METRIC_SHOP, 37.23, 'clears', { rounding: 'nearest' })).toBe(37);
   });
 
-  it('nothing is rounded where the shop sets exactly, and none of a few steps’ size to nothing', () => {
+  it('nothing is rounded where the shop sets exactly, nor to nothing', () => {
     expect(setTo({ ...METRIC_SHOP, graduation: 0 }, 37.23, 'place')).toBe(37.23);
     expect(setTo(METRIC_SHOP, 0.73, 'place', { rounding: 'down' })).toBe(0.7);
     expect(setTo(METRIC_SHOP, 1.23, 'place', { rounding: 'down' })).toBe(1);
@@ -63,7 +63,7 @@ describe('how fine a figure is', () => {
   });
 });
 
-it('a mortise’s ends lie outside their lines where the tenon hides them, and never past them where it doesn’t', () => {
+it('a mortise’s ends lie outside their lines only where the tenon hides them', () => {
   for (const meets of ['nothing', 'no-end'] as const)
     expect([endOf({ meets }, 'near'), endOf({ meets }, 'far')]).toEqual([
       { purpose: 'place', rounding: 'down' },
@@ -83,7 +83,7 @@ it('a mortise’s ends lie outside their lines where the tenon hides them, and n
   expect(placeAlong({ meets: 'no-end' }).purpose).toBe('place');
 });
 
-it('a mortise as wide as its cutter lies where a rule shows if that is flush to a finger, and one of several where it was drawn', () => {
+it('a mortise cut alone lies where a rule shows if that is flush to a finger', () => {
   const across = (value: Mm, feature: Parameters<typeof placeAcross>[0]) =>
     figuresFor(INCH_SHOP)({ ...draft(value * INCH, 'fit'), ...placeAcross(feature) }).set.value /
     INCH;

@@ -55,7 +55,8 @@ describe('a way that was chosen', () => {
   it('that doesn’t cut such a half is an error that names it', () => {
     const { joint } = planned({ mortised: 'saw-groove' });
     expect(reasons(joint, 'mortised')).toEqual([
-      'along the fence of the table saw: that cuts grooves; this half has mortises. Choose another.',
+      'along the fence of the table saw: that cuts grooves; this half has mortises. ' +
+        'Choose another.',
     ]);
   });
 

@@ -20,7 +20,8 @@ const isFollowUp = (id: string): boolean => {
 };
 
 const GONE = say(
-  'The machine that was chosen for this is not in the chest, or no way with it cuts this half. Put it back, or choose another.',
+  'The machine that was chosen for this is not in the chest, or no way with it cuts this half. ' +
+    'Put it back, or choose another.',
 );
 
 /**
@@ -85,9 +86,8 @@ function notThis(methods: readonly string[], routes: readonly RouteChoice[]): Se
   const by = METHODS.filter(({ id }) => methods.includes(id)).map((method) => method.by);
   const [cut, has] = [formsOf(methods), formsOf(routes.flatMap((route) => route.methods))];
   const isAnother = cut.every((form) => !has.includes(form));
-  return say(
-    isAnother
-      ? `${by.join(' with ')}: that cuts ${listed(cut)}; this half has ${listed(has)}. Choose another.`
-      : `${by.join(' with ')}: not for ${listed(cut)} like the one drawn. Draw it otherwise, or choose another.`,
-  );
+  const why = isAnother
+    ? `that cuts ${listed(cut)}; this half has ${listed(has)}. Choose another.`
+    : `not for ${listed(cut)} like the one drawn. Draw it otherwise, or choose another.`;
+  return say(`${by.join(' with ')}: ${why}`);
 }

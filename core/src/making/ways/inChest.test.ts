@@ -61,7 +61,8 @@ describe('several machines of a kind', () => {
     expect(
       planJob(asked, TEST_SHOP).joints[0]!.notTaken?.tenoned?.reasons.map((r) => speak(r, METRIC)),
     ).toEqual([
-      'The machine that was chosen for this is not in the chest, or no way with it cuts this half. Put it back, or choose another.',
+      'The machine that was chosen for this is not in the chest, or no way with it cuts this half. ' +
+        'Put it back, or choose another.',
     ]);
   });
 
