@@ -161,15 +161,22 @@ const MOVES = 3;
 /** As far as there is room either way. */
 const within = (by: Mm, room: Mm): Mm => Math.max(-room, Math.min(room, by));
 
+/** Less deep in its way; or as deep at one place of two, and less of it. */
+const liesBetter = (a: Lying, b: Lying): boolean =>
+  Math.abs(a.depth - b.depth) > 1e-4 ? a.depth < b.depth : a.volume < b.volume;
+
 /** Where wood is in its way a tenon gives, one way after the other, as far as there is room. */
 function given(lies: (gives: Gives) => Lying, room: Gives): Lying {
   let best = lies(CENTRED);
   for (let i = 0; i < MOVES && best.depth > TOLERANCE; i++) {
     const { gives, depth } = best;
     const tried = (['across', 'along', 'slid'] as const).flatMap((way) =>
-      [-depth, depth].map((by) => ({ ...gives, [way]: within(gives[way] + by, room[way]) })),
+      (room[way] > 0 ? [-depth, depth] : []).map((by) => ({
+        ...gives,
+        [way]: within(gives[way] + by, room[way]),
+      })),
     );
-    best = tried.map(lies).reduce((a, b) => (b.depth < a.depth ? b : a), best);
+    best = tried.map(lies).reduce((a, b) => (liesBetter(b, a) ? b : a), best);
   }
   return best;
 }
