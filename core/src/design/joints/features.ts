@@ -110,11 +110,11 @@ export interface MortiseFeature extends FeatureOf<'mortise'> {
   /** It comes out of the far side; the depth then goes a little past it, into a backing piece. */
   readonly through?: boolean;
   /**
-   * Nothing else of its half meets it, or nothing that ends where it does, as a haunch’s pocket or
-   * a housing would. A method is told so; a kind doesn’t say it.
+   * Nothing else of its half meets it, or nothing that ends where it does, as a haunch’s pocket
+   * would. A method is told so; a kind doesn’t say it.
    */
   readonly meets?: 'nothing' | 'no-end';
-  /** Its outline, or that of the housing it lies in, is seen: what goes in fits at its ends, too. */
+  /** Its outline, or its housing’s, is seen: what goes into it fits at its ends, too. */
   readonly seen?: true;
   /** In the floor of a groove or housing cut before: how deep that lies, mm. */
   readonly sunk?: Mm;

@@ -81,9 +81,7 @@ function fittedLast(feature: Feature, { schools }: Shop): Feature {
 /** A mortise that is told what its half has beside it, where that leaves its ends free. */
 function meeting(feature: Feature, features: readonly Feature[]): Feature {
   if (feature.form !== 'mortise') return feature;
-  const endsThere = (other: Feature) =>
-    other.form === 'mortise' && Boolean(other.pocket ?? other.nested);
-  if (features.some(endsThere)) return feature;
+  if (features.some((other) => other.form === 'mortise' && other.pocket)) return feature;
   const others = features.filter(({ form }) => form !== 'bore' && form !== 'flare').length - 1;
   return { ...feature, meets: others ? 'no-end' : 'nothing' };
 }
