@@ -3,7 +3,7 @@ import { allMinutes, planJob, waysOf, waysInTurn } from '@velk/core/day';
 import { availableIn, type Shop } from '@velk/core/shop';
 import { kindOf, resolve, type Job } from '@velk/core/design';
 import { METRIC, speak } from '@velk/core/ground';
-import { jobWith, TEST_SHOP, type JobShape } from '@velk/core/testing';
+import { jobWith, TEST_SHOP, WONTED, wontedJob, type JobShape } from '@velk/core/testing';
 
 /**
  * Writes docs/practice.md: pieces as practitioners judge them, with the ways of each half ranked by
@@ -285,6 +285,29 @@ function tableOf(one: Case): string {
   ].join('\n');
 }
 
+/** Every job of the list as it is planned with nothing chosen. */
+function allJobs(): string {
+  const rows = WONTED.map((wonted) => {
+    const { job, shop } = wontedJob(wonted);
+    const plan = planJob(job, shop);
+    const [{ routes, chosen, why = {} }] = plan.joints as [(typeof plan.joints)[number]];
+    const titleOf = (half: 'tenoned' | 'mortised') =>
+      routes[half].find(({ id }) => id === chosen[half])?.title ?? '';
+    const minutes = plan.minutes + plan.cards.reduce((sum, { cutting }) => sum + cutting, 0);
+    const reasons = Object.values(why).map((reason) => speak(reason, METRIC));
+    return `| ${wonted.title} | ${titleOf('tenoned')} | ${titleOf('mortised')} | ${plan.cards.length} | ${Math.round(minutes)} | ${reasons.join(' ')} |`;
+  });
+  return [
+    '## Jobs with nothing chosen',
+    '',
+    '| job | tenons | mortises | cards | minutes | why |',
+    '| --- | --- | --- | --- | --- | --- |',
+    ...rows,
+    '',
+    '',
+  ].join('\n');
+}
+
 const PAGE = `# What practice would choose
 
 Written by \`npm run practice\`, in the shop of the tests. Each table ranks the ways to cut one half of a joint by the
@@ -292,9 +315,12 @@ minutes of the whole batch, setting and cutting together, less what its set-ups 
 the piece stands after what isn’t, with its reason. The way in bold is the one that comes by itself. The number is that of
 the case in the tests.
 
+The first table has jobs with nothing chosen, as they are planned: what each is expected to take was written before
+(\`core/src/testing/wonted.ts\`), and a test holds it; no pair of ways that is offered is quicker without a reason told.
+
 `;
 
 writeFileSync(
   new URL('../../docs/practice.md', import.meta.url),
-  PAGE + CASES.map(tableOf).join('\n'),
+  PAGE + allJobs() + CASES.map(tableOf).join('\n'),
 );

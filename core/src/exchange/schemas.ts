@@ -26,6 +26,7 @@ import {
   SCHOOLS,
   SHORTEST_CROSSCUT,
   SHORTEST_FED,
+  USUAL_CHANGE_MINUTES,
   USUAL_WORK_MINUTES,
   type Field,
   type Gluing,
@@ -222,7 +223,7 @@ export const toolSchemas: readonly Joi.ObjectSchema<Tool>[] = KIND_NAMES.map((ki
 
 const answer = (school: SchoolName) => Joi.string().valid(...Object.keys(SCHOOLS[school].answers));
 /** Of a piece's own work: left out, the usual ones hold. */
-const WORK_MINUTES = Object.keys(USUAL_WORK_MINUTES);
+const OWN_MINUTES = Object.keys({ ...USUAL_CHANGE_MINUTES, ...USUAL_WORK_MINUTES });
 const minutes = () => Joi.number().min(0).max(1000).required();
 const climate = () =>
   Joi.object({
@@ -294,13 +295,14 @@ export const shopSchema = Joi.object<Shop>({
     stack: minutes(),
     machine: minutes(),
     testCut: minutes(),
-    ...Object.fromEntries(WORK_MINUTES.map((key) => [key, minutes().optional()])),
+    ...Object.fromEntries(OWN_MINUTES.map((key) => [key, minutes().optional()])),
   }).required(),
   rules: Joi.object({
     stacks: Joi.boolean().required(),
     guardOff: Joi.boolean().required(),
     shortestFed: Joi.number().min(SHORTEST_FED).max(LIMITS.longest).required(),
     shortestCrosscut: Joi.number().min(SHORTEST_CROSSCUT).max(LIMITS.longest).required(),
+    highestBlade: Joi.number().min(25).max(150),
     tallestAlone: Joi.number().min(100).max(LIMITS.longest),
     tallest: Joi.number().min(100).max(LIMITS.longest),
   }).required(),

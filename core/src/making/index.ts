@@ -6,6 +6,7 @@ export { backingOf } from './machine/backing.ts';
 export { drawScene, type ScenePicture, type SceneShape, type ShapeRole } from './machine/scene.ts';
 export { faceOf } from './machine/seat.ts';
 export { modelOf } from './machines.ts';
+export { cuttingMinutes, templateOf, type Stock } from './minutes.ts';
 export { bladesFor, stacksFor } from './method/blades.ts';
 export { cuttersFor, nearestCutters, type NearSize } from './method/cutters.ts';
 export { onTableSaw } from './tableSaw/figures.ts';
@@ -40,6 +41,7 @@ export {
   TOLERANCE,
   clashOf,
   designsOf,
+  fitBetween,
   gainsOf,
   homeOf,
   isAsAsked,
@@ -72,4 +74,4 @@ export { choicesOf, machinesFor } from './ways/choices.ts';
 export { routesInChest } from './ways/inChest.ts';
 export { METHODS, formsWith } from './ways/list.ts';
 export { choiceOf, type Route, type RouteChoice } from './ways/routes.ts';
-export { awkwardness, needsSecondHand } from './ways/suits.ts';
+export { awkwardness, needsSecondHand, unevenly } from './ways/suits.ts';

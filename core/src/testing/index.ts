@@ -3,6 +3,7 @@ export * from './shops.ts';
 export * from './jobs.ts';
 export * from './generate.ts';
 export * from './ways.ts';
+export { WONTED, wontedJob } from './wonted.ts';
 export { MADE_FROM_BLIND, type Base, type Made } from './kinds.ts';
 export * from './eachSetup.ts';
 export * from './halves.ts';

@@ -1,5 +1,11 @@
 import type { Plan } from '../plan/index.ts';
-import { type Observation, USUAL_MINUTES, type Minutes } from '../../shop/index.ts';
+import {
+  minutesIn,
+  USUAL_CHANGE_MINUTES,
+  USUAL_MINUTES,
+  type Minutes,
+  type Observation,
+} from '../../shop/index.ts';
 
 /** How long changing over took where it was timed, and what is reckoned for the same, min. */
 export interface Pace {
@@ -31,10 +37,8 @@ export function paceOf(
 
 /** The minutes of a shop whose changes take as long as they were seen to, each to a tenth. */
 export function pacedMinutes(minutes: Minutes, { took, reckoned }: Pace): Minutes {
-  const changes = Object.keys(USUAL_MINUTES) as (keyof typeof USUAL_MINUTES)[];
-  const paced = changes.map((key) => [
-    key,
-    Math.round(((minutes[key] ?? 0) * took * 10) / reckoned) / 10,
-  ]);
+  const now = minutesIn({ minutes });
+  const changes = Object.keys({ ...USUAL_CHANGE_MINUTES, ...USUAL_MINUTES }) as (keyof Minutes)[];
+  const paced = changes.map((key) => [key, Math.round((now[key] * took * 10) / reckoned) / 10]);
   return { ...minutes, ...Object.fromEntries(paced) } as Minutes;
 }

@@ -1,6 +1,6 @@
 import type { Job } from '../../design/index.ts';
-import { needsSecondHand, type Setup } from '../../making/index.ts';
-import { cuttingMinutes, slotOf, templateOf, type Changed } from '../sequence/index.ts';
+import { cuttingMinutes, needsSecondHand, templateOf, type Setup } from '../../making/index.ts';
+import { slotOf, type Changed } from '../sequence/index.ts';
 import { minutesIn, type Shop, pieceOf } from '../../shop/index.ts';
 import { distinct } from './counting.ts';
 
@@ -66,7 +66,7 @@ function cuttingOf(setups: readonly Setup[], job: Job, shop: Shop, made: Set<str
     const [place] = setup.occurrences;
     const part = job.parts.find(({ id }) => id === place?.part);
     if (!part) return sum;
-    const stock = pieceOf(part, 'median');
+    const stock = { ...pieceOf(part, 'median'), species: part.species };
     const minutes = cuttingMinutes(stock, shop, (s) =>
       needsSecondHand(s, stock, shop.rules) ? 2 : 1,
     )([setup]);

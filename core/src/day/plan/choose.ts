@@ -1,6 +1,14 @@
-import { awkwardness, needsSecondHand, type Route, type Setup } from '../../making/index.ts';
-import { alone, cuttingMinutes, leastAlone, settingOf, stateOf } from '../sequence/index.ts';
-import type { Piece, Schools, Shop } from '../../shop/index.ts';
+import {
+  awkwardness,
+  cuttingMinutes,
+  needsSecondHand,
+  unevenly,
+  type Route,
+  type Setup,
+  type Stock,
+} from '../../making/index.ts';
+import { alone, leastAlone, settingOf, stateOf } from '../sequence/index.ts';
+import type { Schools, Shop } from '../../shop/index.ts';
 import type { Sentence } from '../../ground/index.ts';
 
 /** What speaks for a way, and against it. */
@@ -11,7 +19,7 @@ export interface Suit {
 }
 
 /** How ways suit their pieces; what several of them share is reckoned once. */
-export function suiting(stock: Piece, shop: Shop): (setups: readonly Setup[]) => Suit {
+export function suiting(stock: Stock, shop: Shop): (setups: readonly Setup[]) => Suit {
   const known = new Map<Setup, readonly Sentence[]>();
   const awkwardOf = (setup: Setup): readonly Sentence[] => {
     const sentences = known.get(setup) ?? awkwardness(setup, stock, shop.rules);
@@ -22,7 +30,7 @@ export function suiting(stock: Piece, shop: Shop): (setups: readonly Setup[]) =>
     needsSecondHand(s, stock, shop.rules) ? 2 : 1,
   );
   return (setups) => {
-    const awkward = setups.flatMap(awkwardOf);
+    const awkward = [...setups.flatMap(awkwardOf), ...unevenly(setups, stock.uneven)];
     const unlike = [
       ...new Map(awkward.map((sentence) => [JSON.stringify(sentence), sentence])).values(),
     ];
@@ -76,6 +84,14 @@ const stateIn = (setup: Setup, shop: Shop): string[] => {
   return setting ? [stateOf(setting)] : [];
 };
 
+/** A way that may come by itself, and its minutes to cut the whole batch. */
+export interface Candidate {
+  readonly route: Route;
+  readonly cutting: number;
+  /** Whether it goes by a jig that hangs on the wall. */
+  readonly jig: boolean;
+}
+
 /** A way, and its minutes to set and to cut the whole batch. */
 interface Weighed {
   readonly route: Route;
@@ -92,48 +108,52 @@ export interface Spares {
 }
 
 /**
- * The way that is taken where nobody chose: of those that aren't awkward for these pieces, and of
- * these the shop's school, the one that takes least minutes to set and to cut the whole batch; an
- * awkward one only where there is no other.
+ * The way that takes least minutes to set and to cut the whole batch, of those that may come by
+ * themselves.
  * @param setups set-ups of the other half that may serve this one too
  * @param spares what each way spares the other half instead, where that isn’t chosen yet
  */
 export const likeliest = (
-  routes: readonly Route[],
-  stock: Piece,
+  candidates: readonly Candidate[],
   shop: Shop,
   setups: readonly Setup[] = [],
   spares?: Spares,
-): Route | undefined => weighed(likely(routes, stock, shop), shop, setups, spares)?.route;
+): Route | undefined => weighed(candidates, shop, setups, spares)?.route;
 
 /** What every way spares the other half, whose own ways are these. */
-export function sparing(others: readonly Route[], stock: Piece, shop: Shop): Spares | undefined {
-  const inTurn = likely(others, stock, shop);
-  const alone = weighed(inTurn, shop);
+export function sparing(others: readonly Candidate[], shop: Shop): Spares | undefined {
+  const alone = weighed(others, shop);
   if (!alone) return undefined;
-  const by = (route: Route) => alone.minutes - weighed(inTurn, shop, route.setups())!.minutes;
-  return { most: alone.minutes - inTurn[0]!.cutting, by };
+  const by = (route: Route) => alone.minutes - weighed(others, shop, route.setups())!.minutes;
+  return { most: alone.minutes - others[0]!.cutting, by };
 }
 
-/** Ways that may come by themselves with their minutes of cutting, the least first. */
-function likely(
-  routes: readonly Route[],
-  stock: Piece,
-  shop: Shop,
-): { route: Route; cutting: number }[] {
+/**
+ * Ways that may come by themselves, the quickest to cut first: those that aren't awkward for these
+ * pieces, and of these the shop's school; an awkward one only where there is no other.
+ */
+export function candidatesOf(routes: readonly Route[], stock: Stock, shop: Shop): Candidate[] {
   const suit = suiting(stock, shop);
   const usable = routes
     .filter((r) => r.refusals.length === 0)
-    .map((route) => ({ route, ...suit(route.setups()) }));
+    .map((route) => ({ route, jig: hasJig(route.setups(), shop), ...suit(route.setups()) }));
   const standing = usable.map(
     ({ route, awkward }) => (awkward.length ? 2 : 0) + (liked(route, shop.schools) ? 0 : 1),
   );
   const first = Math.min(...standing);
-  return usable.filter((_, i) => standing[i] === first).sort((a, b) => a.cutting - b.cutting);
+  return usable
+    .filter((_, i) => standing[i] === first)
+    .map(({ route, cutting, jig }) => ({ route, cutting, jig }))
+    .sort((a, b) => a.cutting - b.cutting);
 }
 
+const JIGS: ReadonlySet<string> = new Set(['upright-jig', 'mortising-jig']);
+
+const hasJig = (setups: readonly Setup[], { tools }: Shop): boolean =>
+  setups.some(({ guides }) => tools.some(({ id, kind }) => JIGS.has(kind) && guides.includes(id)));
+
 function weighed(
-  inTurn: ReturnType<typeof likely>,
+  candidates: readonly Candidate[],
   shop: Shop,
   setups: readonly Setup[] = [],
   spares?: Spares,
@@ -141,7 +161,7 @@ function weighed(
   const setting = settingBeside(setups, shop);
   const most = spares?.most ?? 0;
   let best: Weighed | undefined;
-  for (const { route, cutting } of inTurn) {
+  for (const { route, cutting } of candidates) {
     /** Setting takes time too: what is slower to cut alone can't be quicker. */
     if (best && cutting - most >= best.minutes) break;
     if (best && cutting + setting.least(route.setups()) - most > best.minutes) continue;

@@ -84,10 +84,14 @@ describe('the days of a run', () => {
     expect(days.length).toBe(
       Math.ceil(cards.reduce((s, c) => s + c.change.minutes + c.cutting, 0) / 480),
     );
+    /** A saw has its blade in it. */
+    const fitted = new Set(shop.tools.flatMap((t) => ('bladeId' in t ? [t.bladeId] : [])));
     const used = new Set(
       cards.flatMap((c) =>
         c.setups.flatMap((s) =>
-          s.cutter ? [shop.tools.find((t) => t.id === s.cutter)!.name] : [],
+          s.cutter && !fitted.has(s.cutter)
+            ? [shop.tools.find((t) => t.id === s.cutter)!.name]
+            : [],
         ),
       ),
     );

@@ -3,8 +3,11 @@ import {
   resolve,
   type Job,
   type Joint,
+  type JointKind,
   type Advice,
+  type Feature,
   type MemberName,
+  type Members,
   type Problem,
 } from '../../design/index.ts';
 import { countAdvice, handProblems, seasonAdvice, seasonOf } from '../jobwide/index.ts';
@@ -26,8 +29,12 @@ import {
   additionsFor,
   batchesOfBoth,
   type EndCounts,
+  MEMBERS,
   occurrencesOf,
+  type Preferred,
+  stocksOf,
 } from './halves.ts';
+import type { Half } from './together.ts';
 
 export interface JointPlan {
   readonly joint: string;
@@ -39,6 +46,8 @@ export interface JointPlan {
   readonly additions?: Readonly<Partial<Record<MemberName, Sentence>>>;
   /** A way that was chosen and can't be taken, and why; nothing is cut in its place. */
   readonly notTaken?: Readonly<Partial<Record<MemberName, NotTaken>>>;
+  /** Of a way that came by itself and isn’t the quickest of its half: why it did. */
+  readonly why?: Readonly<Partial<Record<MemberName, Sentence>>>;
   readonly shouldersFirst: boolean;
   /** How the fit moves with the seasons, once both species and both climates are known. */
   readonly season?: SeasonFit;
@@ -49,6 +58,8 @@ export interface JointPlan {
 export interface JointDraft {
   readonly plan: JointPlan;
   readonly setups: readonly Setup[];
+  /** Its halves as they are weighed beside those of the other joints. */
+  readonly halves?: readonly Half[];
   readonly toProve?: (asSet: AsSet) => ToProve<JointProof>;
 }
 
@@ -88,8 +99,10 @@ export function draftJoint(
   problems: readonly Problem[],
   near: readonly Advice[],
   share: EndCounts = {},
+  preferred: Preferred = {},
 ): JointDraft {
-  const { kind, params, parts, members } = resolve(joint, job);
+  const resolved = resolve(joint, job);
+  const { kind, params, parts, members } = resolved;
   if (problems.length)
     return {
       plan: {
@@ -105,7 +118,7 @@ export function draftJoint(
   const occurrences = occurrencesOf(joint, parts, share);
   const batches = batchesOfBoth(joint, parts, occurrences, shop, kind, params, members);
   const features = kind.features(params, members);
-  const halves = halvesBy(batches, joint, features, members, shop);
+  const halves = halvesBy(batches, joint, features, stocksOf(joint, resolved), shop, preferred);
   const [mortise, tenon] = [halves.mortised[0]!.route, halves.tenoned[0]!.route];
   const season = seasonOf(
     job,
@@ -139,6 +152,14 @@ export function draftJoint(
   const chosen = [...halves.mortised, ...halves.tenoned];
   const setups = chosen.flatMap(({ route }) => route?.setups() ?? []);
   if (chosen.some(({ route }) => !route)) return { plan, setups };
+  const weighed = MEMBERS.map((member): Half => ({
+    joint: joint.id,
+    member,
+    sisters: sistersOf(kind, member, members, features),
+    setups: halves[member].flatMap(({ route }) => route!.setups()),
+    way: halves[member][0]!.route!.id,
+    candidates: halves[member][0]!.candidates,
+  }));
   const half = (member: MemberName, asSet: AsSet) => ({
     batches: halves[member].map(({ part, route }) => ({ part, setups: asSet(route!.setups()) })),
     occurrences: occurrences[member],
@@ -146,6 +167,7 @@ export function draftJoint(
   return {
     plan,
     setups,
+    halves: weighed,
     toProve(asSet) {
       const cut = { tenoned: half('tenoned', asSet), mortised: half('mortised', asSet) };
       return {
@@ -154,4 +176,20 @@ export function draftJoint(
       };
     },
   };
+}
+
+/**
+ * Halves of one kind of joint in wood of one thickness: two rails of a frame, however wide; and both
+ * halves of a joint that have the same cuts.
+ */
+function sistersOf(
+  { id }: JointKind,
+  member: MemberName,
+  members: Members,
+  features: Record<MemberName, readonly Feature[]>,
+): string {
+  const forms = (of: MemberName) =>
+    [...new Set(features[of].map(({ form }) => form))].sort().join();
+  const either = forms('tenoned') === forms('mortised');
+  return [id, either ? forms(member) : member, members[member].thickness.toFixed(1)].join();
 }

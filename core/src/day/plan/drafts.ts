@@ -3,7 +3,8 @@ import { neighbourNotes, shareKey, tenonShares } from '../jobwide/index.ts';
 import { availableIn, type Shop } from '../../shop/index.ts';
 import type { Remembered } from '../../ground/index.ts';
 import { draftJoint, problemsOf, type JointDraft, type JointPlan } from './draft.ts';
-import { partsOf, type EndCounts } from './halves.ts';
+import { partsOf, type EndCounts, type Preferred } from './halves.ts';
+import { takenTogether } from './together.ts';
 
 /** Every joint by itself, with what its neighbours do to it. */
 export function draftsOf(job: Job, shop: Shop, remembered?: Remembered<JointDraft>): JointDraft[] {
@@ -13,12 +14,40 @@ export function draftsOf(job: Job, shop: Shop, remembered?: Remembered<JointDraf
   const possible = job.joints.filter((joint) => own.get(joint)!.length === 0);
   const neighbours = neighbourNotes(job, possible);
   const shares = tenonShares(job, possible);
-  return job.joints.map((joint) => {
+  const drafted = (joint: Joint, preferred: Preferred = {}): JointDraft => {
     const near = neighbours.get(joint.id) ?? { problems: [], advice: [] };
     const problems = [...own.get(joint)!, ...near.problems];
     const share = sharesOf(joint, shares);
-    const draft = () => draftJoint(joint, job, shop, available, problems, near.advice, share);
-    return remembered ? remembered.of([joint, partsOf(joint, job), near, share], draft) : draft();
+    const draft = () =>
+      draftJoint(joint, job, shop, available, problems, near.advice, share, preferred);
+    const asked = [joint, partsOf(joint, job), near, share, preferred];
+    return remembered ? remembered.of(asked, draft) : draft();
+  };
+  return together(
+    job.joints.map((joint) => ({ joint, draft: drafted(joint) })),
+    drafted,
+    shop,
+  );
+}
+
+/** Drafts whose ways are weighed over the whole job, each with why it isn’t by its own quickest. */
+function together(
+  alone: readonly { readonly joint: Joint; readonly draft: JointDraft }[],
+  drafted: (joint: Joint, preferred: Preferred) => JointDraft,
+  shop: Shop,
+): JointDraft[] {
+  const taken = takenTogether(
+    alone.flatMap(({ draft }) => draft.halves ?? []),
+    shop,
+  );
+  return alone.map(({ joint, draft }) => {
+    const halves = (draft.halves ?? []).map((half) => ({ half, taken: taken.get(half)! }));
+    const moved = halves.filter(({ half, taken: { way } }) => half.way !== way);
+    const whys = halves.flatMap(({ half, taken: { why } }) => (why ? [[half.member, why]] : []));
+    const ways = halves.map(({ half, taken: { way } }) => [half.member, way]);
+    const made = moved.length ? drafted(joint, Object.fromEntries(ways) as Preferred) : draft;
+    const why = Object.fromEntries(whys) as JointPlan['why'] & object;
+    return whys.length ? { ...made, plan: { ...made.plan, why } } : made;
   });
 }
 

@@ -1,5 +1,6 @@
 import {
   endsOf,
+  resolve,
   entryOf,
   inARow,
   type Job,
@@ -11,23 +12,28 @@ import {
 } from '../../design/index.ts';
 import {
   askedRoute,
+  fitBetween,
   cheapestAddition,
   routesInChest,
   type Route,
   type Occurrence,
   type Setup,
+  type Stock,
 } from '../../making/index.ts';
-import { likeliest, sparing, type Spares } from './choose.ts';
+import { candidatesOf, likeliest, sparing, type Candidate, type Spares } from './choose.ts';
 import {
   asBatch,
+  ONE_SETTING,
   batchesOf,
   pieceOf,
+  spreadOf,
   turnedPiece,
   type Cradle,
   type Part,
+  type Spread,
   type Shop,
 } from '../../shop/index.ts';
-import { say, type Sentence } from '../../ground/index.ts';
+import { say, type Mm, type Sentence } from '../../ground/index.ts';
 
 export interface NotTaken {
   readonly id: string;
@@ -46,34 +52,49 @@ type Batches = ReturnType<typeof batchesOfBoth>;
 interface ChosenBatch {
   readonly part: Part;
   readonly route: Route | undefined;
+  /** Ways that may come by themselves; none where one was asked for. */
+  readonly candidates: readonly Candidate[];
 }
 
+/** Ways by id that are taken where they can be and nobody asked for another. */
+export type Preferred = Readonly<Partial<Record<MemberName, string>>>;
+
 /**
- * Both halves by the ways that were asked for, else by the likeliest: the mortised half first, for
- * what it is cut by may spare the other a setting.
+ * Both halves by the ways that were asked for, else by those preferred, else by the likeliest: the
+ * mortised half first, for what it is cut by may spare the other a setting.
  */
 export function halvesBy(
   batches: Batches,
   joint: Joint,
   features: Record<MemberName, readonly Feature[]>,
-  members: Members,
+  stocks: Record<MemberName, Stock>,
   shop: Shop,
+  preferred: Preferred = {},
 ): Record<MemberName, ChosenBatch[]> {
+  const candidates = (member: MemberName) =>
+    batches[member].map(({ routes }) =>
+      joint.routes[member] ? [] : candidatesOf(routes, stocks[member], shop),
+    );
+  const ways = { tenoned: candidates('tenoned'), mortised: candidates('mortised') };
   const chosen = (member: MemberName, setups?: readonly Setup[], spares?: Spares) =>
-    batches[member].map(({ part, routes }) => ({
-      part,
-      route: joint.routes[member]
+    batches[member].map(({ part, routes }, i): ChosenBatch => {
+      const own = ways[member][i]!;
+      const liked = own.find(({ route }) => route.id === preferred[member]);
+      const route = joint.routes[member]
         ? wayAsked(joint, member, routes)
-        : likeliest(routes, members[member], shop, setups, spares),
-    }));
+        : (liked?.route ?? likeliest(own, shop, setups, spares));
+      return { part, route, candidates: own };
+    });
   const alike = haveAlike(features);
-  const spares = alike ? sparedBy(joint, batches.tenoned[0]!.routes, members, shop) : undefined;
+  const spares = alike
+    ? sparedBy(joint, batches.tenoned[0]!.routes, stocks.tenoned, shop, ways.tenoned[0])
+    : undefined;
   const mortised = chosen('mortised', [], spares);
   const setups = alike ? mortised[0]!.route?.setups() : [];
   return { mortised, tenoned: chosen('tenoned', setups) };
 }
 
-const MEMBERS = ['tenoned', 'mortised'] as const;
+export const MEMBERS = ['tenoned', 'mortised'] as const;
 
 /** Ways that were asked for and can’t be taken, each with its reasons. */
 export function waysNotTaken(
@@ -139,12 +160,45 @@ export function wayAsked(
  */
 export function sparedBy(
   joint: Joint,
-  tenoned: readonly Route[],
-  members: Members,
+  routes: readonly Route[],
+  stock: Stock,
   shop: Shop,
+  candidates?: readonly Candidate[],
 ): Spares | undefined {
-  const asked = wayAsked(joint, 'tenoned', tenoned);
-  return sparing(asked ? [asked] : tenoned, members.tenoned, shop);
+  const asked = wayAsked(joint, 'tenoned', routes);
+  return sparing(
+    asked ? candidatesOf([asked], stock, shop) : (candidates ?? candidatesOf(routes, stock, shop)),
+    shop,
+  );
+}
+
+/** The pieces of both halves, the wood they are of, and how far unevenness would spoil the fit. */
+export function stocksOf(
+  joint: Pick<Joint, 'mortised'>,
+  { kind, params, parts, members }: ReturnType<typeof resolve>,
+): Record<MemberName, Stock> {
+  const fit = kind.fit(params, members);
+  const asked = fit && fit.mortise - fit.tenon;
+  const stock = (member: MemberName): Stock => {
+    const part = parts[member];
+    const turned = member === 'mortised' && entryOf(joint.mortised.edge).turned === true;
+    const size = turned ? part.width : part.thickness;
+    const spread = spreadOf(part.apart ? { ...size, ...batchesOf(size, 1)[0]! } : size);
+    const uneven = asked !== undefined && spoils(spread, asked);
+    return {
+      ...members[member],
+      species: part.species,
+      ...(uneven && { uneven: spread.most - spread.least }),
+    };
+  };
+  return { tenoned: stock('tenoned'), mortised: stock('mortised') };
+}
+
+/** Whether pieces that come out as uneven as they are would rattle or jam. */
+function spoils({ least, median, most }: Spread, asked: Mm): boolean {
+  if (most - least <= ONE_SETTING) return false;
+  const clearance = { least: asked + median - most, most: asked + median - least };
+  return !fitBetween(clearance, asked, asked).holds;
 }
 
 /**

@@ -1,10 +1,10 @@
 import { resolve, type Job, type Joint, type MemberName } from '../../design/index.ts';
 import { choiceOf, type Route, type RouteChoice, type Setup } from '../../making/index.ts';
-import { likeliest, settingBeside, suiting } from './choose.ts';
+import { candidatesOf, likeliest, settingBeside, suiting } from './choose.ts';
 import { availableIn, type Shop } from '../../shop/index.ts';
 import type { Sentence } from '../../ground/index.ts';
 import { shopFor } from './shopFor.ts';
-import { batchesOfBoth, wayAsked, sparedBy, haveAlike, occurrencesOf } from './halves.ts';
+import { batchesOfBoth, haveAlike, occurrencesOf, sparedBy, wayAsked, stocksOf } from './halves.ts';
 import { problemsOf } from './draft.ts';
 
 /**
@@ -61,18 +61,20 @@ export const allMinutes = ({ minutes, cutting, spared }: WayChoice): number =>
 export function waysOf(joint: Joint, job: Job, chest: Shop): Record<MemberName, WaysOfHalf> {
   const shop = shopFor(job, chest);
   const { tenoned, mortised } = routesOf(joint, job, chest);
-  const { kind, params, members } = resolve(joint, job);
+  const resolved = resolve(joint, job);
+  const { kind, params, members } = resolved;
+  const stocks = stocksOf(joint, resolved);
   const alike = haveAlike(kind.features(params, members));
-  const spares = alike ? sparedBy(joint, tenoned, members, shop) : undefined;
+  const spares = alike ? sparedBy(joint, tenoned, stocks.tenoned, shop) : undefined;
   const taken = joint.routes.mortised
     ? wayAsked(joint, 'mortised', mortised)
-    : likeliest(mortised, members.mortised, shop, [], spares);
+    : likeliest(candidatesOf(mortised, stocks.mortised, shop), shop, [], spares);
   const half = (
     member: MemberName,
     routes: readonly Route[],
     setups: readonly Setup[] = [],
   ): WaysOfHalf => {
-    const suit = suiting(members[member], shop);
+    const suit = suiting(stocks[member], shop);
     const setting = settingBeside(setups, shop);
     return routes.map((route) => ({
       ...choiceOf(route),

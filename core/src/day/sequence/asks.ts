@@ -1,4 +1,5 @@
-import type { Minutes } from '../../shop/index.ts';
+import { modelOf, type Setup } from '../../making/index.ts';
+import { minutesIn, type Minutes } from '../../shop/index.ts';
 import type { DraftCard } from './cards.ts';
 
 /**
@@ -13,6 +14,8 @@ export interface Ask {
   readonly values: readonly string[];
   /** Of one change. */
   readonly minutes: number;
+  /** What stands before anything is set, where that is known. */
+  readonly atFirst?: string;
 }
 
 /** A card as the order sees it. */
@@ -20,12 +23,12 @@ export interface Step {
   /** Its machine, or the bench. */
   readonly where: string;
   readonly asks: readonly Ask[];
-  /** Minutes of a test cut, where anything of its machine was touched. */
+  /** Minutes of a test cut, where anything of its machine was touched, beside what it has to find. */
   readonly test: number;
 }
 
-/** What stands before anything is set, where that is known: blade upright, gauge square. */
-export const AT_FIRST: Readonly<Record<string, string>> = { tilt: 'upright', slant: 'square' };
+/** Before anything is set a blade stands upright, and a gauge square. */
+const AT_FIRST: Readonly<Record<string, string>> = { tilt: 'upright', slant: 'square' };
 
 /** What a card asks of its machine. At the bench nothing is set. */
 export function stepOf(card: DraftCard, cost: Minutes): Step {
@@ -39,7 +42,8 @@ export function stepOf(card: DraftCard, cost: Minutes): Step {
 /** Reckoned once for each card: a plan that is made anew has most of its cards from before. */
 const STEPS = new WeakMap<DraftCard, { readonly cost: Minutes; readonly step: Step }>();
 
-function asked({ setups, setting }: DraftCard, cost: Minutes): Step {
+function asked({ setups, setting, blade }: DraftCard, own: Minutes): Step {
+  const cost = minutesIn({ minutes: own });
   const { model, machine, carrier, cutter, between, guides, tilt } = setups[0]!;
   if (model === 'bench') return { where: 'bench', asks: [], test: 0 };
   const on = machine ?? model;
@@ -50,25 +54,41 @@ function asked({ setups, setting }: DraftCard, cost: Minutes): Step {
     what: slot,
     values,
     minutes,
+    ...(slot in AT_FIRST && { atFirst: AT_FIRST[slot]! }),
   });
   const slant = setting?.slant ?? 'square';
+  /** A figure is set, and found by the test cut. */
+  const figure = cost.figure + cost.testFigure;
   return {
     where: on,
     test: cost.testCut,
     asks: [
       ...(cutter
-        ? [ask('cutter', between ? cost.stack : cost.cutter, `${cutter} ${between?.join() ?? ''}`)]
+        ? [
+            {
+              ...ask('cutter', changeOfCutter(setups[0]!, own), arborOf(cutter, between)),
+              ...(blade && { atFirst: arborOf(blade) }),
+            },
+          ]
         : []),
       ask('guides', cost.jig * guides.length, [carrier, ...[...guides].sort()].join()),
       ...(model === 'table-saw'
-        ? [ask('tilt', cost.figure, tilt ? tilt.set.toFixed(4) : 'upright')]
+        ? [ask('tilt', figure, tilt ? tilt.set.toFixed(4) : 'upright')]
         : []),
-      ...(slant !== 'square' || carrier === 'mitre-gauge'
-        ? [ask('slant', cost.figure, slant)]
-        : []),
+      ...(slant !== 'square' || carrier === 'mitre-gauge' ? [ask('slant', figure, slant)] : []),
       ...[...(setting?.places ?? [])].map(([slot, at]) =>
-        ask(slot, cost.figure, ...at.map((v) => `${v.toFixed(5)} ${by}`)),
+        ask(slot, figure, ...at.map((v) => `${v.toFixed(5)} ${by}`)),
       ),
     ],
   };
+}
+
+/** What is on an arbor, in a chuck or collet, as one text. */
+const arborOf = (cutter: string, between?: readonly number[]): string =>
+  `${cutter} ${between?.join() ?? ''}`;
+
+/** What it takes to change what cuts, by its kind. */
+export function changeOfCutter({ model, between }: Setup, minutes: Minutes): number {
+  const { cuttersAre = 'cutter' } = modelOf(model);
+  return minutesIn({ minutes })[between ? 'stack' : cuttersAre];
 }

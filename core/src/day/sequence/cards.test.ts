@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { Job } from '../../design/job/index.ts';
+import { resolve, type Job } from '../../design/job/index.ts';
+import { kindOf } from '../../design/joints/index.ts';
 import { modelOf } from '../../making/machines.ts';
 import { cardWith, planJob, setupsOf, type Card } from '../plan/index.ts';
 import type { Occurrence, Setup, Stage } from '../../making/setups/index.ts';
@@ -9,7 +10,7 @@ import { cases } from '../../testing/generate.ts';
 import { asListed, jobWith } from '../../testing/jobs.ts';
 import { lieIn } from '../../testing/lies.ts';
 import { TEST_SHOP } from '../../testing/shops.ts';
-import type { Shop } from '../../shop/tooling/index.ts';
+import { availableIn, type Shop } from '../../shop/tooling/index.ts';
 import {
   cardsFor,
   circleAmong,
@@ -72,7 +73,7 @@ describe('cards and states of machines', () => {
           list.map((c) => c.job),
           list[0]!.shop,
         );
-        const plan = planJob(job, shop);
+        const plan = planJob(asListed(job, shop), shop);
         const cards = atMachine(plan.cards);
         const states = cards.map((card) => ({ card, all: statesOf(card, shop) }));
         for (const { card, all } of states) {
@@ -511,7 +512,10 @@ describe('rules as data', () => {
   });
 
   it('two joints of one part: their pockets wait for both mortises, and their cards come in that order', () => {
-    const job = jobWith({ kind: 'haunched', params: { haunch: 'square' } });
+    const { members } = resolve(jobWith().joints[0]!, jobWith());
+    const { params } = kindOf('haunched').propose(members, availableIn(TEST_SHOP));
+    const routes = { mortised: 'router-jig' };
+    const job = jobWith({ kind: 'haunched', params: { ...params, haunch: 'square' }, routes });
     const [joint] = job.joints as [Job['joints'][number]];
     const far = {
       ...joint,

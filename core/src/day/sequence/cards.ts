@@ -13,6 +13,8 @@ export interface DraftCard {
   readonly setups: readonly Setup[];
   /** How its machine stands; nothing at the bench. */
   readonly setting?: Setting;
+  /** The blade that is on its machine before anything is set. */
+  readonly blade?: string;
   /**
    * Places of the cards in the list that must be done before this one, each with the rule that says
    * so.
@@ -72,9 +74,22 @@ function throughOne(setups: readonly Setup[], shop: Shop): Omit<DraftCard, 'afte
   const known = THROUGH.get(setups[0]!);
   if (known?.tools === shop.tools && isSame(known.card.setups, setups)) return known.card;
   const setting = setups.map((setup) => settingOf(setup, shop)).reduce(standing);
-  const card = { setups, ...(setting && { setting }) };
+  const blade = bladeOn(setups[0]!, shop);
+  const card = { setups, ...(setting && { setting }), ...(blade && { blade }) };
   THROUGH.set(setups[0]!, { tools: shop.tools, card });
   return card;
+}
+
+/** A set-up as a card of its own. */
+export const cardAlone = (setup: Setup, shop: Shop): DraftCard => ({
+  ...throughOne([setup], shop),
+  after: new Map(),
+});
+
+/** A saw stands with its blade in it; what other machines have in them nobody knows. */
+function bladeOn({ machine }: Setup, { tools }: Shop): string | undefined {
+  const saw = tools.find(({ id }) => id === machine);
+  return saw && 'bladeId' in saw ? saw.bladeId : undefined;
 }
 
 const isSame = (a: readonly Setup[], b: readonly Setup[]): boolean =>

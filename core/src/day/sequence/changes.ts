@@ -1,5 +1,5 @@
 import type { Minutes } from '../../shop/index.ts';
-import { AT_FIRST, stepOf, type Step } from './asks.ts';
+import { stepOf, type Step } from './asks.ts';
 import type { DraftCard } from './cards.ts';
 
 /** What is changed before a card is cut, and the minutes of that, a test cut included. */
@@ -88,10 +88,9 @@ export class Changes {
     this.initial = new Int32Array(slots.size).fill(-1);
     this.mixed = this.initial.slice();
     this.passing = new Set(this.last.filter((value, ask) => value !== this.first[ask]));
-    for (const [slot, at] of slots) {
-      const first = AT_FIRST[slot.slice(slot.lastIndexOf(' ') + 1)];
-      if (first !== undefined) this.initial[at] = values.get(`${slot} ${first}`) ?? -2;
-    }
+    for (const { slot, atFirst } of asks)
+      if (atFirst !== undefined)
+        this.initial[slots.get(slot)!] = values.get(`${slot} ${atFirst}`) ?? -2;
     for (const card of standing)
       for (let ask = this.from[card]!; ask < this.from[card + 1]!; ask++)
         this.initial[this.slot[ask]!] = this.first[ask]!;
@@ -238,6 +237,27 @@ export class Changes {
   }
 
   /**
+   * Minutes of tests that no order is without, by machine: of every card that is moved within, or
+   * that begins with something no other card leaves there.
+   */
+  private certainTests(): Map<number, number> {
+    const leaving = new Map<number, number>();
+    for (const value of this.initial) leaving.set(value, (leaving.get(value) ?? 0) + 1);
+    for (const value of this.last) leaving.set(value, (leaving.get(value) ?? 0) + 1);
+    const tests = new Map<number, number>();
+    this.where.forEach((machine, card) => {
+      let certain = false;
+      for (let ask = this.from[card]!; ask < this.from[card + 1]!; ask++) {
+        const first = this.first[ask]!;
+        const others = (leaving.get(first) ?? 0) - (this.last[ask] === first ? 1 : 0);
+        certain ||= this.inner[ask]! > 0 || (this.each[ask]! > 0 && others === 0);
+      }
+      if (certain) tests.set(machine, (tests.get(machine) ?? 0) + this.test[card]!);
+    });
+    return tests;
+  }
+
+  /**
    * What no order can be under: every value of everything that is set is set once, every machine is
    * come to once, and of the settings of one thing each takes a test cut but those that a card
    * leaves in passing.
@@ -264,7 +284,7 @@ export class Changes {
         own.turns ||= this.inner[ask]! > 0;
       }
     let minutes = new Set(this.where).size * this.cost.machine;
-    const tests = new Map<number, number>();
+    const tests = this.certainTests();
     bySlot.forEach(({ first, all, turns, card }, slot) => {
       const there = this.initial[slot]!;
       all.forEach((each, value) => (minutes += value === there ? 0 : each));

@@ -9,7 +9,7 @@ import { asListed, jobWith } from '../../testing/jobs.ts';
 import { lieIn } from '../../testing/lies.ts';
 import { TEST_SHOP } from '../../testing/shops.ts';
 import { JOINT_KINDS } from '../../design/joints/index.ts';
-import { USUAL_MINUTES } from '../../shop/tooling/index.ts';
+import { minutesIn, USUAL_MINUTES } from '../../shop/tooling/index.ts';
 import { numbers } from '../../ground/units/index.ts';
 import { Changes } from './changes.ts';
 import { exactOrder } from './exact.ts';
@@ -56,7 +56,12 @@ function brokenRule(cards: readonly DraftCard[], order: readonly number[]): Rule
   return undefined;
 }
 
-const NO_MINUTES = { figure: 0, jig: 0, cutter: 0, stack: 0, machine: 0, testCut: 0 };
+const USUAL = minutesIn({ minutes: USUAL_MINUTES });
+/** A figure is set, and found by the test cut. */
+const MOVED = USUAL.figure + USUAL.testFigure;
+const NO_MINUTES = Object.fromEntries(
+  Object.keys(USUAL).map((key) => [key, 0]),
+) as unknown as typeof USUAL;
 
 /** A rule that puts a card after every other that doesn’t wait for it. */
 function after(cards: readonly DraftCard[], card: number): ReadonlyMap<number, Rule> {
@@ -185,13 +190,23 @@ describe('the order', () => {
   });
 
   it('takes as many minutes as one who only knows what a card says is set would count', () => {
-    const { machine, cutter, stack, jig, figure, testCut } = USUAL_MINUTES;
+    const { machine, stack, jig, testCut } = USUAL;
+    const cutters: Readonly<Record<string, number>> = {
+      'drill-press': USUAL.bit,
+      mortiser: USUAL.chisel,
+      'table-saw': USUAL.blade,
+      'overhead-saw': USUAL.blade,
+      bandsaw: USUAL.bandBlade,
+    };
     for (const name of ['looms', 'racks']) {
       const { job, shop } = demo(name);
       const chest = { ...shop, minutes: USUAL_MINUTES };
       const plan = planJob(job, chest);
       const tools = new Map(shop.tools.map((t) => [t.id, t as unknown as Record<string, number>]));
-      const stands = new Map<string, string>();
+      /** A saw has its blade in it. */
+      const stands = new Map(
+        shop.tools.flatMap((t) => ('bladeId' in t ? [[`${t.id} arbor`, `${t.bladeId} `]] : [])),
+      );
       let [at, total] = ['', 0];
       /** Minutes of setting one thing, where it doesn't stand so already. */
       const set = (thing: string, to: string, minutes: number): number => {
@@ -226,14 +241,19 @@ describe('the order', () => {
           total += set(`${on} ${thing}`, to, minutes);
           touched.push(was !== to);
         };
-        if (by) change('arbor', `${by} ${between?.join() ?? ''}`, between ? stack : cutter);
+        if (by)
+          change(
+            'arbor',
+            `${by} ${between?.join() ?? ''}`,
+            between ? stack : (cutters[model] ?? USUAL.cutter),
+          );
         change('guides', [carrier, ...[...guides].sort()].join(), jig * guides.length);
         if (model === 'table-saw' && (tilt || stands.has(`${on} tilt`)))
-          change('tilt', String(tilt?.set ?? 0), figure);
+          change('tilt', String(tilt?.set ?? 0), MOVED);
         if (lean?.degrees)
-          change('slant', lieIn(first, passes[0]!, occurrences[0]!, lean.square, chest), figure);
+          change('slant', lieIn(first, passes[0]!, occurrences[0]!, lean.square, chest), MOVED);
         else if (carrier === 'mitre-gauge' && stands.has(`${on} slant`))
-          change('slant', 'square', figure);
+          change('slant', 'square', MOVED);
         const tool = tools.get(by ?? '')!;
         const wide = by
           ? ((between
@@ -272,7 +292,7 @@ describe('the order', () => {
             turns.set(thing, stay ? before : [...before, ...places]);
           });
         }
-        turns.forEach((places, thing) => places.forEach((place) => change(thing, place, figure)));
+        turns.forEach((places, thing) => places.forEach((place) => change(thing, place, MOVED)));
         if (touched.some(Boolean)) total += testCut;
         /** And card by card: the minutes that it tells, and in words what of that takes any. */
         expect(told.minutes).toBeCloseTo(total - start, 6);
@@ -387,7 +407,9 @@ describe('the order', () => {
        * twice.
        */
       const draftCards = shuffled.map((i) => planted(i % 4, i % 20, Math.floor(i / 40), i));
-      const changes = new Changes(draftCards, USUAL_MINUTES);
+      /** Where all that is dear is what is set twice, nothing else hides a bad order. */
+      const dear = { ...USUAL_MINUTES, testCut: 2, testFigure: 0, figure: 2, blade: 6 };
+      const changes = new Changes(draftCards, dear);
       const order = bestOrder(changes, draftCards, 60_000);
       expect(changes.of(order)).toBeLessThanOrEqual(changes.least() * 1.03);
       expect(changes.of(plainOrder(draftCards))).toBeGreaterThan(changes.least() * 1.5);
@@ -496,15 +518,15 @@ describe('the order', () => {
   });
 
   it('remembers what stands on a machine while others are worked on, until something else is set there', () => {
-    const { machine, cutter, figure, testCut } = USUAL_MINUTES;
+    const { machine, blade, testCut } = USUAL;
     const of = (...draftCards: DraftCard[]) =>
       new Changes(draftCards, USUAL_MINUTES).of(draftCards.map((_, i) => i));
-    const first = machine + cutter + 2 * figure + testCut;
+    const first = machine + blade + 2 * MOVED + testCut;
     const [a, b] = [planted(1, 1, 10, 20), planted(2, 2, 10, 20)];
     expect(of(a)).toBe(first);
     expect(of(a, b, a)).toBe(2 * first + machine);
     /** Another height is one move and a test cut; another cutter makes all distances new. */
-    expect(of(a, b, planted(1, 1, 10, 21)) - of(a, b)).toBe(machine + figure + testCut);
+    expect(of(a, b, planted(1, 1, 10, 21)) - of(a, b)).toBe(machine + MOVED + testCut);
     /** The bound has a stack and a blade each by its own minutes, whichever is first in the job. */
     const stacked = { ...a, setups: [{ ...a.setups[0]!, cutter: 'stack', between: [3] }] };
     for (const draftCards of [
@@ -512,9 +534,9 @@ describe('the order', () => {
       [stacked, a],
     ])
       expect(new Changes(draftCards, USUAL_MINUTES).least()).toBe(of(...draftCards));
-    expect(of(a, planted(1, 3, 10, 20)) - of(a)).toBe(cutter + 2 * figure + testCut);
+    expect(of(a, planted(1, 3, 10, 20)) - of(a)).toBe(blade + 2 * MOVED + testCut);
     expect(of(a, planted(1, 3, 10, 20), a) - of(a, planted(1, 3, 10, 20))).toBe(
-      cutter + 2 * figure + testCut,
+      blade + 2 * MOVED + testCut,
     );
   });
 
@@ -553,8 +575,8 @@ describe('the order', () => {
         ]),
       },
     };
-    const { figure, testCut } = USUAL_MINUTES;
-    expect(new Changes([moved], USUAL_MINUTES, [0]).of([0])).toBe(machine + figure + testCut);
+    const { testCut } = USUAL;
+    expect(new Changes([moved], USUAL_MINUTES, [0]).of([0])).toBe(machine + MOVED + testCut);
   });
 
   it('another make-up of the same stack is another cutter: no move from before it, and its own minutes', () => {
@@ -579,17 +601,21 @@ describe('the order', () => {
         .length;
     expect(moves(long, longer)).toBeGreaterThan(0);
     expect(moves(long, short)).toBe(0);
-    const { stack, figure, testCut } = USUAL_MINUTES;
+    const { stack, testCut } = USUAL;
     /** A narrower stack makes every distance new; the same one set longer moves its stop alone. */
-    expect(changed(only(long), only(short))).toBe(stack + 2 * figure + testCut);
-    expect(changed(only(long), only(longer))).toBe(figure + testCut);
+    expect(changed(only(long), only(short))).toBe(stack + 2 * MOVED + testCut);
+    expect(changed(only(long), only(longer))).toBe(MOVED + testCut);
   });
 
   it('changing nothing but the piece costs nothing', () => {
     const card = only(setupsOf(planJob(asListed(jobWith(), TEST_SHOP), TEST_SHOP))[0]!);
     expect(changed(card, card)).toBe(0);
     expect(minutesOf([card], [0], USUAL_MINUTES)).toBe(
-      2 + 1 + 6 + 5 + 2 * card.setups[0]!.figures.length,
+      USUAL.testCut +
+        USUAL.machine +
+        USUAL.cutter +
+        USUAL.jig +
+        MOVED * card.setups[0]!.figures.length,
     );
   });
 
@@ -604,13 +630,13 @@ describe('the order', () => {
     const cheeks = setupsOf(stepped).find((s) => s.stage === 'cheeks')!;
     const [far, near] = cheeks.figures.filter((f) => f.from === 'jig-face');
     const card = only(cheeks);
-    const { figure, testCut } = USUAL_MINUTES;
+    const { testCut } = USUAL;
     const at = (place: Setup['figures'][number]) =>
       only({
         ...cheeks,
         figures: cheeks.figures.filter((f) => f.from !== 'jig-face' || f === place),
       });
-    expect(changed(card, card)).toBe(testCut + 2 * figure);
+    expect(changed(card, card)).toBe(testCut + 2 * MOVED);
     /**
      * Coming to it again from itself both places are set, and told; from where it left the fence,
      * only what is moved.
@@ -625,7 +651,7 @@ describe('the order', () => {
     expect(told(at(near!), ends)[1]).toEqual(['jig-face>cutter']);
     expect(told(card, at(near!))[1]).toEqual([]);
     expect(changed(card, at(near!))).toBe(0);
-    expect(changed(card, at(far!))).toBe(testCut + figure);
+    expect(changed(card, at(far!))).toBe(testCut + MOVED);
     const moved = withMoves([[cheeks]])[0]![0]!.figures.filter((f) => f.from === 'jig-face');
     expect(
       moved[1]!.reach.some((r) => r.by === 'move' && Math.abs(r.value - near!.value) < 0.3),

@@ -13,6 +13,8 @@ const FAR = 2000;
  */
 export const bandsaw: MachineModel = {
   id: 'bandsaw',
+  works: 'sawn',
+  cuttersAre: 'bandBlade',
   datums: {
     table: 'table',
     'fence-face': 'fence',

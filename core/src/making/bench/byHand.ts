@@ -1,6 +1,7 @@
 import {
   figure,
   type FigureDraft,
+  type HandWork,
   type LengthFigure,
   type Setup,
   type DatumId,
@@ -24,17 +25,16 @@ export const byHand = (
 
 /**
  * Work at the bench, in one go, by all of its lines.
- * @param cuts how many cuts it is: a cheek sawn to its line, a wall pared, both ends of a mortise
- *   squared
+ * @param hand what it is to one piece, by which its minutes are reckoned
  */
 export const handSetup = (
   base: Pick<Setup, 'id' | 'method' | 'title' | 'carrier' | 'stage' | 'figures' | 'checks'>,
   words: string,
   { occurrences }: Context,
-  cuts = 1,
+  hand: HandWork,
 ): Setup => ({
   ...base,
-  ...(cuts !== 1 && { cuts }),
+  hand,
   model: 'bench',
   machine: null,
   cutter: null,

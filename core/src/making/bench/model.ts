@@ -23,6 +23,7 @@ import type { Datum, MachineModel } from '../machine/model.ts';
  */
 export const bench: MachineModel = {
   id: 'bench',
+  works: 'by-hand',
   datums: {
     'layout-end': 'layout end',
     'near-end': 'near end of the mortise',
@@ -205,7 +206,7 @@ function boredRow(
   const [first, last, across, deep] = ['first', 'last', 'across', 'depth'].map(
     (id) => figureOf(setup, id).set.value,
   ) as [number, number, number, number];
-  const count = (setup.cuts ?? 1) / (setup.carrier === 'bits' ? 1 : 2);
+  const count = (setup.holes ?? 1) / (setup.carrier === 'bits' ? 1 : 2);
   const at = (i: number) => first + (count > 1 ? (i * (last - first)) / (count - 1) : 0);
   return union(
     ...Array.from({ length: count }, (_, i) =>

@@ -25,6 +25,9 @@ const AWAY = 150;
  */
 export const copyRouter: MachineModel = {
   id: 'copy-router',
+  works: 'routed',
+  clamps: 'piece',
+  cuttersAre: 'cutter',
   datums: {
     'template-fence': 'fence',
     'laid-out-from': 'end stop',

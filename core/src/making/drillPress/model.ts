@@ -13,6 +13,9 @@ import { faceOf } from '../machine/seat.ts';
  */
 export const drillPress: MachineModel = {
   id: 'drill-press',
+  works: 'plunged',
+  clamps: 'piece',
+  cuttersAre: 'bit',
   datums: {
     'fence-face': 'fence',
     'bit-centre': 'centre of the bit',

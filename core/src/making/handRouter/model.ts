@@ -34,6 +34,9 @@ import { standsAt } from '../machine/standsAt.ts';
  */
 export const handRouter: MachineModel = {
   id: 'hand-router',
+  works: 'routed',
+  clamps: 'guide',
+  cuttersAre: 'cutter',
   datums: {
     'guide-face': 'edge guide',
     'cutter-far-side': 'far side of the cutter',

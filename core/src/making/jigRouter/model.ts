@@ -13,6 +13,9 @@ import { standsAt } from '../machine/standsAt.ts';
  */
 export const jigRouter: MachineModel = {
   id: 'jig-router',
+  works: 'routed',
+  clamps: 'piece',
+  cuttersAre: 'cutter',
   datums: {
     'jig-face': 'jig face',
     'cutter-centre': 'cutter centre',

@@ -1,7 +1,7 @@
 import type { MachineBody } from './machineBody.ts';
 import type { Rigid, Solid, Vec3 } from '../../ground/index.ts';
 import type { DatumId, ModelId, Occurrence, Pass, Setup } from '../setups/index.ts';
-import type { Piece, Shop } from '../../shop/index.ts';
+import type { ChangeMinutes, Piece, Shop } from '../../shop/index.ts';
 
 /**
  * A feature of the machine: a plane seen along its normal. Figures are distances between two of
@@ -43,6 +43,11 @@ export interface MachineModel {
    * nothing.
    */
   readonly marks?: readonly DatumId[];
+  /** How its work is reckoned by size, and what is clamped before it: the piece, or a guide to it. */
+  readonly works: 'sawn' | 'routed' | 'plunged' | 'by-hand';
+  readonly clamps?: 'piece' | 'guide';
+  /** What is changed on it when its cutter is. */
+  readonly cuttersAre?: keyof ChangeMinutes | 'cutter';
   /** Which two axes each picture shows, and from where. */
   readonly views: readonly SceneView[];
   /**

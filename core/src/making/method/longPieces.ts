@@ -18,6 +18,7 @@ export const FIXED: ReadonlySet<Setup['model']> = new Set([
   'mortiser',
   'drill-press',
   'copy-router',
+  'jig-router',
 ]);
 
 /** What a piece weighs in a dense wood, kg. */

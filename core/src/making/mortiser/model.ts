@@ -11,6 +11,9 @@ import type { MachineModel } from '../machine/model.ts';
  */
 export const mortiser: MachineModel = {
   id: 'mortiser',
+  works: 'plunged',
+  clamps: 'piece',
+  cuttersAre: 'chisel',
   datums: {
     'fence-face': 'fence',
     'near-side': 'near side of the chisel',

@@ -13,6 +13,8 @@ const FAR = 2000;
  */
 export const overheadSaw: MachineModel = {
   id: 'overhead-saw',
+  works: 'sawn',
+  cuttersAre: 'blade',
   datums: {
     table: 'table',
     'lowest-tooth': 'lowest tooth',

@@ -25,6 +25,8 @@ const FAR = 2000;
  */
 export const routerTable: MachineModel = {
   id: 'router-table',
+  works: 'routed',
+  cuttersAre: 'cutter',
   datums: {
     table: 'table',
     'cutter-top': 'top of the cutter',

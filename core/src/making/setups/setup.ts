@@ -3,6 +3,7 @@ import type { Lean, Piece, PieceFace, WorkId } from '../../shop/index.ts';
 import type { Mm, Sentence } from '../../ground/index.ts';
 import { withFaces } from './faces.ts';
 import type { AngleFigure, LengthFigure } from './figure.ts';
+import type { HandWork } from './handWork.ts';
 import type { Carrier, DatumId, ModelId } from './ids.ts';
 
 /**
@@ -118,8 +119,10 @@ export interface Setup {
   readonly figures: readonly LengthFigure[];
   readonly passes: readonly Pass[];
   readonly occurrences: readonly Occurrence[];
-  /** At the bench: how many cuts hands make at each piece, where it is more than one. */
-  readonly cuts?: number;
+  /** At the bench: what hands do to each piece. */
+  readonly hand?: HandWork;
+  /** Of a row bored by hand: how many holes, from both sides where it has two. */
+  readonly holes?: number;
   /** Why Velk would not make it. */
   readonly stops?: readonly Stop[];
   readonly checks: readonly Sentence[];

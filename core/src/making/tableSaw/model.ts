@@ -35,6 +35,8 @@ const FAR = 2000;
  */
 export const tableSaw: MachineModel = {
   id: 'table-saw',
+  works: 'sawn',
+  cuttersAre: 'blade',
   datums: {
     table: 'table',
     'highest-tooth': 'highest tooth',

@@ -91,6 +91,7 @@ export function planing(feature: TenonFeature, allowance: Mm, context: Context):
       },
       'Plane the cheeks across the grain with a shoulder plane, down to the lines or until it goes into its mortise',
       context,
+      { pared: (Number(near > SAME) + Number(far > SAME)) * feature.width * L },
     ),
   ];
 }

@@ -245,13 +245,9 @@ describe('bundles', () => {
         .cutting;
     };
     /** By twos edges take half the passes, and each is clamped into two bundles, shared by two. */
-    const { sawn, clamped } = minutesIn(EXACT);
-    const all = setupsOf(plan)
-      .filter((s) => s.method === 'saw-flat-stack')
-      .flatMap((s) => s.passes).length;
-    const edges = onEdge(plan).length;
-    expect(cutting(1)).toBeCloseTo(2 * all * sawn, 9);
-    expect(cutting(4)).toBeCloseTo(8 * ((all - edges / 2) * sawn + clamped), 9);
+    const { sawn, clamped, fed } = minutesIn(EXACT);
+    const edges = onEdge(plan).length * (sawn + (fed * 22) / 1000);
+    expect(cutting(4) / 8).toBeCloseTo(cutting(1) / 2 - edges / 2 + clamped, 9);
     const card = plan.cards.find((c) =>
       c.setups.some((s) => s.method === 'saw-flat-stack' && s.passes.some((p) => p.bundle)),
     )!;

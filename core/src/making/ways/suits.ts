@@ -1,11 +1,15 @@
 import type { SeatFace, Setup } from '../setups/index.ts';
-import { type Piece, TALLEST, TALLEST_ALONE, type LocalRules } from '../../shop/index.ts';
+import {
+  HIGHEST_BLADE,
+  type Piece,
+  TALLEST,
+  TALLEST_ALONE,
+  type LocalRules,
+} from '../../shop/index.ts';
 import { say, type Mm, type Sentence } from '../../ground/index.ts';
 import { EDGES } from '../method/bundles.ts';
 import { FIXED, HEAVY, kilosOf } from '../method/longPieces.ts';
 
-/** Higher than this a blade isn't left standing bare, mm: common practice. */
-const BARE_BLADE: Mm = 50;
 /**
  * Wider than this, and than so many times its thickness, a piece doesn't stand on its edge: common
  * practice.
@@ -54,7 +58,7 @@ export const needsSecondHand = (
 export function awkwardness(
   setup: Setup,
   stock: Piece,
-  { tallest = TALLEST }: LocalRules,
+  { tallest = TALLEST, highestBlade = HIGHEST_BLADE }: LocalRules,
 ): Sentence[] {
   const { length, thickness, width } = stock;
   const kilos = kilosOf(stock);
@@ -79,13 +83,36 @@ export function awkwardness(
           ),
         ]
       : []),
-    ...(setup.carrier === 'upright-jig' && blade > BARE_BLADE
+    ...(setup.carrier === 'upright-jig' && blade > highestBlade
       ? [
           say(
-            'The blade would stand {blade} bare; past {bare} the cut is better made lying flat.',
-            { blade, bare: BARE_BLADE },
+            'The blade would stand {blade} high; past {highest} the cut is better made lying flat or on the bandsaw.',
+            { blade, highest: highestBlade },
           ),
         ]
       : []),
+  ];
+}
+
+/** What is as thick as the stock is, where both its sides are cut. */
+const BOTH_SIDES: ReadonlySet<Setup['stage']> = new Set(['cheeks', 'mortise', 'slot', 'groove']);
+
+/**
+ * Why pieces of uneven thickness are better cut from one face: what is cut from both comes out as
+ * uneven as they are.
+ * @param uneven by how much pieces that share figures differ, mm, where that would spoil the fit
+ */
+export function unevenly(setups: readonly Setup[], uneven?: Mm): Sentence[] {
+  const faces = new Set(
+    setups
+      .filter(({ stage, model }) => BOTH_SIDES.has(stage) && model !== 'bench')
+      .flatMap(({ passes }) => passes.flatMap(({ seat }) => Object.values(seat))),
+  );
+  if (!uneven || !faces.has('reference-face') || !faces.has('other-face')) return [];
+  return [
+    say(
+      'The pieces differ by {uneven}, and so would what is cut from both faces: cut it from one, plane them alike, or cut them apart.',
+      { uneven },
+    ),
   ];
 }

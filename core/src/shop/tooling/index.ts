@@ -1,6 +1,7 @@
 export * from './tools.ts';
 export * from './fields.ts';
 export * from './schools.ts';
+export * from './minutes.ts';
 export * from './shop.ts';
 export * from './available.ts';
 export * from './problems.ts';

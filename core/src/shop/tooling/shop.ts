@@ -1,68 +1,8 @@
 import { IMPERIAL, INCH, METRIC, type LengthStyle, type Mm } from '../../ground/index.ts';
 import type { KeptSetup } from './kept.ts';
+import type { Minutes } from './minutes.ts';
 import type { Schools } from './schools.ts';
 import type { Tool, ToolKind, ToolOf } from './tools.ts';
-
-/** Minutes the work itself takes, by what is done with one piece. */
-export interface WorkMinutes {
-  /** Laid out or clamped: to a jig, or a guide to it. */
-  readonly clamped: number;
-  /** Passed over a saw and brought back. */
-  readonly sawn: number;
-  /** A router led along it once, or it along a router. */
-  readonly routed: number;
-  /** A metre of a cut along the piece, beside its passes. */
-  readonly fed: number;
-  /** A shoulder's line pared, where the bandsaw leaves it rough. */
-  readonly pared: number;
-  /** One plunge of a bit or chisel. */
-  readonly plunged: number;
-  /** One cut by hand with what belongs to it: a cheek and its shoulder, a wall pared. */
-  readonly byHand: number;
-  /** A template made and tried, for whatever goes by it. */
-  readonly template: number;
-}
-
-/**
- * Minutes a change costs, by what changes; and what the work itself takes, where the shop knows
- * better than usual.
- */
-export interface Minutes extends Partial<WorkMinutes> {
-  readonly figure: number;
-  readonly jig: number;
-  readonly cutter: number;
-  readonly stack: number;
-  readonly machine: number;
-  readonly testCut: number;
-}
-
-/** Values from memory of shop practice. */
-export const USUAL_MINUTES: Minutes = {
-  figure: 2,
-  jig: 5,
-  cutter: 6,
-  stack: 10,
-  machine: 1,
-  testCut: 2,
-};
-
-/** Values from memory of shop practice. */
-export const USUAL_WORK_MINUTES: WorkMinutes = {
-  clamped: 1,
-  sawn: 0.4,
-  routed: 0.8,
-  fed: 0.4,
-  pared: 0.5,
-  plunged: 0.3,
-  byHand: 4,
-  template: 45,
-};
-
-/** All minutes of this shop: of the work its own, else the usual ones. */
-export const minutesIn = ({ minutes }: Pick<Shop, 'minutes'>): Required<Minutes> => ({
-  ...USUAL_WORK_MINUTES,
-  ...minutes,
-});
 
 /** What the place allows. Velk never makes them looser by itself. */
 export interface LocalRules {
@@ -77,6 +17,8 @@ export interface LocalRules {
    * Tallest piece stood on end by one person, and by anyone who has another way, mm; usual where
    * nobody says.
    */
+  /** Highest blade a piece on end is cut by, with a guard over it and the jig’s own push block. */
+  readonly highestBlade?: Mm;
   readonly tallestAlone?: Mm;
   readonly tallest?: Mm;
 }
@@ -87,6 +29,8 @@ export interface LocalRules {
  */
 export const TALLEST_ALONE: Mm = 600;
 export const TALLEST: Mm = 1000;
+/** Two inches still go on end, guarded; past three it lies flat: common practice. */
+export const HIGHEST_BLADE: Mm = 76.2;
 
 /** Common practice, values from memory. */
 export const SHORTEST_FED: Mm = 200;

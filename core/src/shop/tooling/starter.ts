@@ -1,7 +1,8 @@
 import { IMPERIAL, INCH, METRIC, type LengthStyle, type Mm } from '../../ground/index.ts';
 import { newTool } from './newTool.ts';
 import { USUAL_SCHOOLS } from './schools.ts';
-import { USUAL_MINUTES, USUAL_RULE, USUAL_RULES, type Shop } from './shop.ts';
+import { USUAL_MINUTES } from './minutes.ts';
+import { USUAL_RULE, USUAL_RULES, type Shop } from './shop.ts';
 import type { Tool, ToolKind, ToolOf } from './tools.ts';
 
 /** The four questions a new shop is asked; everything else can be measured and typed over later. */

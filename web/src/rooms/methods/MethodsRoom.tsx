@@ -1,5 +1,5 @@
 import './methods.css';
-import { counted, capital } from '@velk/core/ground';
+import { counted, capital, type Sentence } from '@velk/core/ground';
 import { choicesOf, machinesFor, type Stage } from '@velk/core/making';
 import { shopFor, waysInTurn, type NotTaken, type WayChoice } from '@velk/core/day';
 import type { Job, MemberName } from '@velk/core/design';
@@ -77,12 +77,15 @@ function Half({
   title,
   routes,
   chosen,
+  why,
   notTaken,
   onChoose,
 }: {
   title: string;
   routes: readonly WayChoice[];
   chosen: WayChoice | undefined;
+  /** Of a way that came by itself and isn’t the quickest: why it did. */
+  why: Sentence | undefined;
   /** Nothing is cut until another way is chosen. */
   notTaken: NotTaken | undefined;
   onChoose: (route: WayChoice) => void;
@@ -105,7 +108,8 @@ function Half({
         </div>
       ) : (
         <p className="quiet">
-          {possible ? `As chosen: ${worth(chosen)}.` : 'No way to cut it in this shop.'}
+          {possible ? `As chosen: ${worth(chosen)}.` : 'No way to cut it in this shop.'}{' '}
+          {why && <Spoken sentence={why} style={style} />}
         </p>
       )}
       <Machines
@@ -282,6 +286,7 @@ export function MethodsRoom({ job, shop }: { job: Job; shop: Shop }) {
             title={title}
             routes={ways?.[member] ?? []}
             chosen={chosenOf(ways?.[member] ?? [], joint.routes[member], plan.chosen[member])}
+            why={plan.why?.[member]}
             notTaken={plan.notTaken?.[member]}
             onChoose={(route) => choose(member, route)}
           />

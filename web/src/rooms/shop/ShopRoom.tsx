@@ -99,19 +99,26 @@ function Settings({ shop }: { shop: Shop }) {
 const CHANGES: Shown = [
   ['figure', 'One figure'],
   ['jig', 'A jig'],
-  ['cutter', 'Cutter or blade'],
+  ['cutter', 'A router’s cutter'],
+  ['blade', 'A saw blade'],
   ['stack', 'A stack'],
+  ['bandBlade', 'A bandsaw blade'],
+  ['bit', 'A bit'],
+  ['chisel', 'A hollow chisel'],
   ['machine', 'Another machine'],
   ['testCut', 'A test cut'],
+  ['testFigure', 'Each figure it has to find'],
 ];
 const WORK: Shown = [
   ['clamped', 'Laid out or clamped, a piece'],
-  ['sawn', 'A pass over a saw'],
+  ['marked', 'A line marked on a piece'],
+  ['sawn', 'A pass over a saw or router table'],
+  ['fed', 'A metre sawn, an inch deep'],
   ['routed', 'A pass of a router'],
-  ['fed', 'A metre of a cut along the piece'],
-  ['pared', 'A bandsawn shoulder pared'],
+  ['led', 'A metre routed'],
   ['plunged', 'A plunge of a bit or chisel'],
-  ['byHand', 'A cut by hand'],
+  ['pared', '10 cm² of bandsawn shoulder pared'],
+  ['byHand', '60 cm² sawn by hand'],
   ['template', 'A template, made and tried'],
 ];
 type Shown = readonly (readonly [keyof Minutes, string])[];

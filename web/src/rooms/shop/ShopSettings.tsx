@@ -3,6 +3,7 @@ import { INCH, type LengthStyle, type Mm } from '@velk/core/ground';
 import {
   SHORTEST_CROSSCUT,
   SHORTEST_FED,
+  HIGHEST_BLADE,
   TALLEST,
   TALLEST_ALONE,
   USUAL_RULE,
@@ -229,5 +230,12 @@ const LENGTHS = [
     label: 'tallest piece on end',
     usual: TALLEST,
     least: 100,
+  },
+  {
+    rule: 'highestBlade',
+    words: 'Highest blade for a piece on end, guarded',
+    label: 'highest blade for a piece on end',
+    usual: HIGHEST_BLADE,
+    least: 25,
   },
 ] as const;

@@ -128,7 +128,8 @@ export const bandsawSlot: Method<SlotFeature> = {
         method: bandsawSlot.id,
         title: 'Slot, chopped out between its kerfs',
         figures: chopped.figures.map((f) => ({ ...f, name: AS_SAWN[f.id] ?? f.name })),
-        cuts: 1,
+        /** The walls are left as sawn. */
+        hand: { chopped: chopped.hand?.chopped ?? 0 },
         passes: [
           {
             ...chopping,

@@ -21,7 +21,7 @@ export const squareEnds: Method<MortiseFeature> = {
   applies: (feature) => feature.ends === 'squared',
   refuse: () => [],
   setups(feature, shop, context) {
-    const { width: m, into } = feature;
+    const { width: m, depth: D, into } = feature;
     return [
       handSetup(
         {
@@ -56,6 +56,8 @@ export const squareEnds: Method<MortiseFeature> = {
         },
         'Pare the four corners of the mortise square, down to the floor',
         context,
+        /** Two walls of each corner, half the mortise wide. */
+        { pared: 4 * m * D },
       ),
     ];
   },
@@ -177,6 +179,7 @@ export const roundEdges: Method<TenonFeature> = {
         },
         'Round the four long edges of the tenon with rasp or file, up to the shoulder',
         context,
+        { pared: (Math.PI / 2) * t * (nearLength + farLength) },
       );
       return rounding.length > 1
         ? { ...setup, of: 'tenon', nth: { at: i + 1, of: rounding.length } }

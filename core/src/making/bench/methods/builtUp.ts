@@ -1,5 +1,5 @@
 import type { MortiseFeature, SlotFeature, TenonFeature } from '../../../design/index.ts';
-import type { Layers, Setup } from '../../setups/index.ts';
+import type { HandWork, Layers, Setup } from '../../setups/index.ts';
 import { say, type Sentence } from '../../../ground/index.ts';
 import { byHand, handSetup } from '../byHand.ts';
 import { called, SAME, type Context, type Method } from '../../method/method.ts';
@@ -26,7 +26,14 @@ const layered = (
   words: string,
   layers: Layers,
   context: Context,
-): Setup[] => [{ ...handSetup({ ...base, checks: CHECKS }, words, context), layers }];
+): Setup[] => [
+  { ...handSetup({ ...base, checks: CHECKS }, words, context, gluing(layers)), layers },
+];
+
+/** Both sides of every seam are planed to lie on each other, as far as the joint goes. */
+const gluing = ({ stock, lines, from, to }: Layers): HandWork => ({
+  pared: 2 * lines.length * stock.width * (to - from),
+});
 
 /** The middle layer longer than the outer ones. */
 export const builtUpTenon: Method<TenonFeature> = {

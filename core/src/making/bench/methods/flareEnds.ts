@@ -97,7 +97,7 @@ export const flareEnds: Method<FlareFeature> = {
         },
         'From the exit, pare both ends from the line on the far edge down to where the slope begins',
         context,
-        2,
+        { chopped: f * depth * m, pared: 2 * depth * m },
       ),
     ];
   },

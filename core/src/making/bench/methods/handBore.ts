@@ -76,6 +76,7 @@ export const handBore: Method<BoreFeature> = {
           },
           'Bore at the marked centre, square to the surface, down to the flag',
           context,
+          { bored: feature.depth },
         ),
         cutter: bit.id,
       },

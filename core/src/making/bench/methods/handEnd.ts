@@ -13,7 +13,7 @@ export const handEnd: Method<EndFeature> = {
   lean: { by: 'bevel' },
   applies: () => true,
   refuse: () => [],
-  setups(_feature, _shop, context) {
+  setups({ stock: { thickness, width } }, _shop, context) {
     return [
       handSetup(
         {
@@ -41,7 +41,7 @@ export const handEnd: Method<EndFeature> = {
         },
         'Saw the end off along the line, then plane it to the knife mark',
         context,
-        2,
+        { sawn: thickness * width, pared: thickness * width },
       ),
     ];
   },

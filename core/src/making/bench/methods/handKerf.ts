@@ -12,7 +12,7 @@ export const handKerf: Method<SlotFeature> = {
   traits: ['by-hand'],
   applies: (feature) => feature.kerf ?? false,
   refuse: () => [],
-  setups({ wall: p, width: m, depth }, _shop, context) {
+  setups({ wall: p, width: m, depth, stock }, _shop, context) {
     return [
       handSetup(
         {
@@ -57,6 +57,7 @@ export const handKerf: Method<SlotFeature> = {
         },
         'Saw straight down beside the line to the foot, in line with the tenon',
         context,
+        { sawn: stock.thickness * depth },
       ),
     ];
   },

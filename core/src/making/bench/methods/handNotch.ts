@@ -13,7 +13,7 @@ export const handNotch: Method<NotchFeature> = {
   traits: ['by-hand'],
   applies: () => true,
   refuse: () => [],
-  setups({ face, start: q, length: w, depth }, _shop, context): Setup[] {
+  setups({ face, start: q, length: w, depth, stock }, _shop, context): Setup[] {
     return [
       handSetup(
         {
@@ -60,7 +60,8 @@ export const handNotch: Method<NotchFeature> = {
         },
         'Saw inside both knife lines down to the gauge line, some kerfs between, then pare the floor from both edges',
         context,
-        3,
+        /** Split out between the kerfs but for what is pared. */
+        { sawn: 2 * stock.width * depth, pared: stock.width * (w + 2 * depth) },
       ),
     ];
   },

@@ -1,6 +1,7 @@
 import type { RakedFeature } from '../../../design/index.ts';
 import { say } from '../../../ground/index.ts';
 import { byHand, handSetup } from '../byHand.ts';
+import { sawnTenon } from '../sawnTenon.ts';
 import { called, SAME, type Method } from '../../method/method.ts';
 
 /** A straight tenon with a slanted shoulder, laid out with gauge and bevel and sawn by hand. */
@@ -113,7 +114,7 @@ export const handRaked: Method<RakedFeature> = {
           },
           'Saw the cheeks down to the slanted line, then the shoulders on it',
           context,
-          4,
+          sawnTenon(feature),
         ),
         angles: [
           {

@@ -12,7 +12,7 @@ export const handRound: Method<RoundTenonFeature> = {
   traits: ['by-hand'],
   applies: () => true,
   refuse: () => [],
-  setups({ fromFace, fromEdge, diameter, length: L }, _shop, context) {
+  setups({ fromFace, fromEdge, diameter, length: L, stock }, _shop, context) {
     return [
       handSetup(
         {
@@ -68,7 +68,11 @@ export const handRound: Method<RoundTenonFeature> = {
         },
         'Saw the shoulder all round, split off the corners, then pare and scrape down to the circle',
         context,
-        4,
+        /** The shoulder is sawn, the corners split off; an octagon first, then the circle. */
+        {
+          sawn: stock.thickness * stock.width - (Math.PI / 4) * diameter ** 2,
+          pared: 2 * Math.PI * diameter * L,
+        },
       ),
     ];
   },

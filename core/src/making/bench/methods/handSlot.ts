@@ -5,6 +5,7 @@ import { guideFace } from '../../method/slots.ts';
 import { alongPiece } from '../../method/wedged.ts';
 import type { Setup } from '../../setups/index.ts';
 import { byHand, handSetup } from '../byHand.ts';
+import { AFTER_THE_SAW } from '../sawnTenon.ts';
 
 /** Sawn down both walls by hand, the floor chopped from both sides. */
 export const handSlot: Method<SlotFeature> = {
@@ -16,8 +17,9 @@ export const handSlot: Method<SlotFeature> = {
   lean: { by: 'bevel' },
   applies: (feature) => !feature.kerf,
   refuse: () => [],
-  setups({ across, wall: p, width: m, depth, lean }, _shop, context): Setup[] {
+  setups({ across, wall: p, width: m, depth, lean, stock }, _shop, context): Setup[] {
     const [face] = guideFace(across);
+    const through = across === 'thickness' ? stock.width : stock.thickness;
     const figures = [
       byHand('near', 'Gauge, near wall', p, face, 'near-wall', across, say('near wall {p}', { p })),
       byHand(
@@ -60,7 +62,12 @@ export const handSlot: Method<SlotFeature> = {
         },
         'Saw down inside both gauge lines to the knife line, then chop the floor from both sides',
         context,
-        3,
+        /** Sawn and pared; the most of it falls out in one, and what is chopped is as deep as wide. */
+        {
+          sawn: 2 * depth * through,
+          pared: 2 * depth * through * AFTER_THE_SAW,
+          chopped: Math.min(m, depth) * m * through,
+        },
       ),
     ];
   },

@@ -3,6 +3,7 @@ import type { LengthFigure } from '../../setups/index.ts';
 import { say } from '../../../ground/index.ts';
 import { alongPiece } from '../../method/wedged.ts';
 import { byHand, handSetup } from '../byHand.ts';
+import { sawnTenon } from '../sawnTenon.ts';
 import { called, SAME, type Method } from '../../method/method.ts';
 
 /**
@@ -120,7 +121,7 @@ export const handTenon: Method<TenonFeature> = {
         },
         'Saw down outside each gauge line to the knife line, then saw the shoulders on the knife line',
         context,
-        lines.length,
+        sawnTenon(feature),
       ),
     ];
   },

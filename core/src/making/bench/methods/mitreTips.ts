@@ -11,7 +11,7 @@ export const mitreTips: Method<TipFeature> = {
   stage: 'round-edges',
   applies: () => true,
   refuse: () => [],
-  setups({ faceShoulder: a, thickness: t, long }, _shop, context) {
+  setups({ faceShoulder: a, thickness: t, long, stock }, _shop, context) {
     const [from, to] =
       long === 'near'
         ? (['near cheek', 'far cheek'] as const)
@@ -64,6 +64,7 @@ export const mitreTips: Method<TipFeature> = {
         },
         `Saw from the corner at the ${from}’s tip down to the knife line on the ${to}`,
         context,
+        { sawn: Math.SQRT2 * t * stock.width },
       ),
     ];
   },

@@ -12,7 +12,7 @@ export const slopeHaunch: Method<SlopeFeature> = {
   id: 'slope-haunch',
   ...called('Haunch', 'sawn aslant by hand'),
   applies: (feature) => feature.of === 'haunch',
-  setups({ from, to, depth: h, length: L }, _shop, context) {
+  setups({ from, to, depth: h, length: L, width: t }, _shop, context) {
     return [
       handSetup(
         {
@@ -67,6 +67,7 @@ export const slopeHaunch: Method<SlopeFeature> = {
         },
         'Saw along the slanted line; stop at the tenon and at the shoulder',
         context,
+        { sawn: Math.hypot(to - from, h) * t },
       ),
     ];
   },
@@ -144,6 +145,7 @@ export const slopePocket: Method<SlopeFeature> = {
         },
         'Pare between the walls, from nothing down to full depth at the mortise, and clear its near end that deep',
         context,
+        { sawn: Math.abs(to - from) * depth, chopped: (Math.abs(to - from) * depth * m) / 2 },
       ),
     ];
   },

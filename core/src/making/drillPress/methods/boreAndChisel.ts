@@ -202,7 +202,7 @@ export const boreAndChisel: Method<MortiseFeature> = {
         },
         'Pare walls and ends to their lines, down to the floor',
         context,
-        2,
+        { pared: 2 * (l + m) * D, chopped: (m * l - row.length * (Math.PI / 4) * d ** 2) * D },
       ),
     ];
   },

@@ -202,8 +202,9 @@ function bored(
       },
       `Bore the row at its marked centres, square to the surface${sides === 2 ? ', half from each side' : ', down to the flag'}`,
       context,
-      holes * sides,
+      { bored: holes * (sides === 2 ? stock.width : feature.depth) },
     ),
+    holes: holes * sides,
     cutter: bit.id,
   };
 }

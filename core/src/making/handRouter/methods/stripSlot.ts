@@ -107,7 +107,7 @@ export const stripSlot: Method<SlotFeature> = {
     return [
       walls(feature, context),
       routed(feature, shop, context, gear),
-      corners(feature, context),
+      corners(feature, context, gear),
     ];
   },
 };
@@ -157,10 +157,10 @@ const walls = (feature: SlotFeature, context: Context): Setup =>
     },
     'Saw down inside both gauge lines to the knife line',
     context,
-    2,
+    { sawn: 2 * feature.depth * feature.stock.thickness },
   );
 
-const corners = (feature: SlotFeature, context: Context): Setup =>
+const corners = (feature: SlotFeature, context: Context, { cutter }: Gear): Setup =>
   handSetup(
     {
       id: `${context.joint}.strip-slot.corners`,
@@ -173,7 +173,7 @@ const corners = (feature: SlotFeature, context: Context): Setup =>
     },
     'Saw out both corners at the foot, level with the routed floor',
     context,
-    2,
+    { sawn: cutter.diameter * feature.stock.thickness },
   );
 
 function routed(
