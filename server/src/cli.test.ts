@@ -87,7 +87,10 @@ describe('the command line', () => {
       resolve(base.joints[0]!, base).members,
       availableIn(TEST_SHOP),
     );
-    const plan = planJob(jobWith({ kind: 'spline', params, rail: even, stile: even }), TEST_SHOP);
+    const sawn = 'crosscut-end+saw-slot';
+    const routes = { tenoned: sawn, mortised: sawn };
+    const shape = { kind: 'spline', params, rail: even, stile: even, routes };
+    const plan = planJob(jobWith(shape), TEST_SHOP);
     const slot = plan.cards.find(({ title }) => title.startsWith('Slot'))!;
     const words = cardWords(slot, 1, plan, METRIC);
     expect(words.filter((line) => /^ {3}Wedge or gauge: 45°/.test(line))).toHaveLength(1);

@@ -2,15 +2,18 @@ import { readFile, stat } from 'node:fs/promises';
 import { text } from 'node:stream/consumers';
 import { Command } from 'commander';
 import { isFitMet, type FitOfPair } from '@velk/core/making';
-import { MAX_JOB_BYTES, speak, type LengthStyle } from '@velk/core/ground';
+import { counted, MAX_JOB_BYTES, say, speak, type LengthStyle } from '@velk/core/ground';
 import {
+  lookForSavings,
   notesOnPieces,
   planJob,
   resumed,
+  savingsTogether,
   setupsOf,
   readingsOf,
   whyNot,
   type Plan,
+  type Saving,
 } from '@velk/core/day';
 import { readJobFile, type JobFile } from '@velk/core/exchange';
 import { resolve } from '@velk/core/design';
@@ -42,9 +45,11 @@ program
     '--card <number>',
     'print one card, by its place in the order, with what its test piece should read',
   )
+  .option('--smaller', 'print which small changes of the drawing would save, the most first')
   .description('Plan and prove a job file.')
-  .action(async (path: string, { json, card }: { json?: boolean; card?: string }) => {
+  .action(async (path: string, { json, card, smaller }: PlanOptions) => {
     const file = await open(path);
+    if (smaller) return printSmaller(file, json);
     const modeller = await nodeModeller();
     const plan = planJob(resumed(file), file.shop, modeller);
     const { style } = shopIn(file.shop, file.job.units);
@@ -82,6 +87,48 @@ program
   });
 
 await program.parseAsync();
+
+interface PlanOptions {
+  readonly json?: boolean;
+  readonly card?: string;
+  readonly smaller?: boolean;
+}
+
+/** What small changes of the drawing would save; how far it is stands on the error stream. */
+function printSmaller(file: JobFile, json = false): void {
+  const job = resumed(file);
+  const looking = lookForSavings(job, file.shop);
+  let step = looking.next();
+  for (; !step.done; step = looking.next())
+    if (process.stderr.isTTY) process.stderr.write(`\r${step.value.tried} of ${step.value.of}`);
+  if (process.stderr.isTTY) process.stderr.write('\r');
+  const { savings } = step.value;
+  const { taken, minutes, cards } = savingsTogether(savings, job, file.shop);
+  if (json) return console.log(JSON.stringify({ savings, together: { taken, minutes, cards } }));
+  const { style } = shopIn(file.shop, file.job.units);
+  const nameOf = (id: string) => job.joints.find((joint) => joint.id === id)!.name;
+  const lines = savings.map((saving) =>
+    speak(
+      say(`${nameOf(saving.joint)}, ${saving.name} {from} to {to}: ${lessWords(saving)}`, {
+        from: saving.from,
+        to: saving.to,
+      }),
+      style,
+    ),
+  );
+  const together = `${taken.length} of them together: ${lessWords({ minutes, cards })}`;
+  console.log(
+    lines.length
+      ? [...lines, ...(taken.length > 1 ? ['', together] : [])].join('\n')
+      : 'No small change of the drawing would save anything.',
+  );
+}
+
+const lessWords = ({ minutes, cards }: Pick<Saving, 'minutes' | 'cards'>): string =>
+  [
+    ...(Math.round(minutes) ? [`${Math.round(minutes)} min`] : []),
+    ...(cards > 0 ? [counted(cards, 'card', 'cards')] : []),
+  ].join(' and ') + ' less';
 
 async function open(path: string): Promise<JobFile> {
   const refuse = (lines: string[]): never => {

@@ -125,7 +125,8 @@ function setupMinutes(setup: Setup, stock: Stock, shop: Shop): number {
 /** All passes over one piece; a level under another costs no new start where tool or piece is clamped. */
 function passing(setup: Setup, stock: Stock, shop: Shop): number {
   const { routed, plunged } = minutesIn(shop);
-  const { clamps, works, place } = modelOf(setup.model);
+  const model = modelOf(setup.model);
+  const { clamps, works } = model;
   const begun = new Set<string>();
   const inLevels = setup.passes.some(({ level }) => level !== undefined);
   /** One saw goes through alike however its fence stands; a router along each of its paths. */
@@ -133,7 +134,7 @@ function passing(setup: Setup, stock: Stock, shop: Shop): number {
   return setup.passes.reduce((sum, pass) => {
     const path = JSON.stringify([pass.seat, pass.figures]);
     const key = works === 'routed' ? path : JSON.stringify([pass.seat, pass.level]);
-    const engaged = () => engagedBy(place(setup, pass, setup.occurrences[0]!, stock, shop));
+    const engaged = () => engagedBy(model.place(setup, pass, setup.occurrences[0]!, stock, shop));
     const each = alike.get(key) ?? passMinutes(setup, engaged(), stock, shop);
     alike.set(key, each);
     const deeper = works === 'routed' && clamps && inLevels && begun.has(path);

@@ -152,14 +152,6 @@ export function draftJoint(
   const chosen = [...halves.mortised, ...halves.tenoned];
   const setups = chosen.flatMap(({ route }) => route?.setups() ?? []);
   if (chosen.some(({ route }) => !route)) return { plan, setups };
-  const weighed = MEMBERS.map((member): Half => ({
-    joint: joint.id,
-    member,
-    sisters: sistersOf(kind, member, members, features),
-    setups: halves[member].flatMap(({ route }) => route!.setups()),
-    way: halves[member][0]!.route!.id,
-    candidates: halves[member][0]!.candidates,
-  }));
   const half = (member: MemberName, asSet: AsSet) => ({
     batches: halves[member].map(({ part, route }) => ({ part, setups: asSet(route!.setups()) })),
     occurrences: occurrences[member],
@@ -167,7 +159,7 @@ export function draftJoint(
   return {
     plan,
     setups,
-    halves: weighed,
+    halves: halvesToWeigh(joint.id, halves, (member) => sistersOf(kind, member, members, features)),
     toProve(asSet) {
       const cut = { tenoned: half('tenoned', asSet), mortised: half('mortised', asSet) };
       return {
@@ -177,6 +169,21 @@ export function draftJoint(
     },
   };
 }
+
+/** Both halves as they are weighed beside those of other joints; each has a way. */
+const halvesToWeigh = (
+  joint: string,
+  halves: ReturnType<typeof halvesBy>,
+  sisters: (member: MemberName) => string,
+): Half[] =>
+  MEMBERS.map((member) => ({
+    joint,
+    member,
+    sisters: sisters(member),
+    setups: halves[member].flatMap(({ route }) => route!.setups()),
+    way: halves[member][0]!.route!.id,
+    candidates: halves[member][0]!.candidates,
+  }));
 
 /**
  * Halves of one kind of joint in wood of one thickness: two rails of a frame, however wide; and both

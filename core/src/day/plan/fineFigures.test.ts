@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { INCH, type Mm } from '../../ground/index.ts';
 import { demo } from '../../testing/demo.ts';
-import type { Reach } from '../../making/index.ts';
+import { settingKey, type Reach } from '../../making/index.ts';
 import { planJob } from './plan.ts';
 
 const off = (value: Mm, step: Mm): Mm => Math.abs(value - Math.round(value / step) * step);
@@ -10,17 +10,30 @@ const off = (value: Mm, step: Mm): Mm => Math.abs(value - Math.round(value / ste
 const movedBy = ({ by, value, text }: Reach): Mm =>
   by === 'move' ? (text.lengths['move'] ?? 0) : value;
 
-/** Figures of all cards of a demo that no line of such a scale shows, each once a card. */
+/**
+ * Figures that a run of a demo sets and no line of such a scale shows: what stands as the card
+ * before on its machine left it is not set again.
+ */
 function finerThan(step: Mm, name: 'looms' | 'racks'): string[] {
   const { job, shop } = demo(name);
-  return planJob(job, shop).cards.flatMap(({ id, setups }) => [
-    ...new Set(
-      setups
-        .flatMap(({ figures }) => figures)
-        .filter(({ set }) => set.by !== 'work' && off(movedBy(set), step) > 1e-3)
-        .map(({ from, to, set }) => `${id}: ${from} to ${to} ${movedBy(set).toFixed(3)}`),
-    ),
-  ]);
+  const stands = new Map<string, string>();
+  return planJob(job, shop).cards.flatMap(({ id, setups }) => {
+    const asked = setups.flatMap((setup) =>
+      setup.figures.map((figure) => {
+        const place = [setup.cutter, setup.between?.join(), figure.set.value.toFixed(3)].join();
+        const isSet = stands.get(settingKey(setup, figure)) !== place;
+        stands.set(settingKey(setup, figure), place);
+        return { ...figure, isSet };
+      }),
+    );
+    return [
+      ...new Set(
+        asked
+          .filter(({ set, isSet }) => isSet && set.by !== 'work' && off(movedBy(set), step) > 1e-3)
+          .map(({ from, to, set }) => `${id}: ${from} to ${to} ${movedBy(set).toFixed(3)}`),
+      ),
+    ];
+  });
 }
 
 /** A thousandth on a figure that makes no fit hides the one that does. */

@@ -1,6 +1,6 @@
 import {
   endsOf,
-  resolve,
+  type resolve,
   entryOf,
   inARow,
   type Job,

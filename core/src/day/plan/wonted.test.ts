@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { MemberName } from '../../design/joints/index.ts';
-import { WONTED, wontedJob } from '../../testing/wonted.ts';
+import { WONTED } from '../../testing/wonted.ts';
+import { wontedJob } from '../../testing/wontedJob.ts';
 import { planJob, waysInTurn, waysOf, type Plan } from './index.ts';
 
 const MEMBERS: readonly MemberName[] = ['tenoned', 'mortised'];

@@ -268,7 +268,11 @@ describe('the next move (plain arithmetic, common practice)', () => {
 
   it('a groove turned end for end is as wide as twice its fence leaves, whatever is cut in it after: the fence is moved', () => {
     const { job, shop } = demo('looms') as { job: Job; shop: Shop };
-    const plan = planJob(job, shop);
+    const mortised = 'turned-groove+hollow-chisel';
+    const joints = job.joints.map((joint) =>
+      joint.id === 'table' ? { ...joint, routes: { ...joint.routes, mortised } } : joint,
+    );
+    const plan = planJob({ ...job, joints }, shop);
     const card = plan.cards.find(({ setups }) => setups[0]!.method === 'turned-groove')!;
     const readings = readingsOf(modeller, card, plan);
     const index = readings.findIndex(({ name }) => name === 'groove width');

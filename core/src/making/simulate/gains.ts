@@ -49,7 +49,7 @@ export interface HalfOnPiece<P extends object> {
 /** So far each figure is moved to either side, mm. */
 const NUDGE: Mm = 0.1;
 /** Gains to either side that differ by more of the greater one are not of one straight line. */
-const UNEVEN = 0.5;
+const UNEVEN = 0.4;
 /** A gain below this is what floating numbers leave. */
 const NOTHING = 1e-3;
 

@@ -1,9 +1,11 @@
 import type {
   AssemblyPlan,
+  Basis,
   Card,
   CutList,
   JointPlan,
   Learned,
+  Looking,
   Mishap,
   OrderSearch,
   Plan,
@@ -142,6 +144,8 @@ export interface Core {
     tell: (best: Best) => void,
     task: number,
   ) => Promise<void>;
+  /** What small changes of the drawing would save, told after every one that is tried. */
+  readonly bend: (question: Basis, tell: (looking: Looking) => void, task: number) => Promise<void>;
   readonly drop: (task: number) => void;
   /** The joint that is looked at: it is proved before all others. */
   readonly look: (joint: string | null) => void;

@@ -1,5 +1,5 @@
 import { proxy, wrap, type Remote } from 'comlink';
-import type { Card, JointPlan, Plan } from '@velk/core/day';
+import type { Basis, Card, JointPlan, Looking, Plan } from '@velk/core/day';
 import type { Job } from '@velk/core/design';
 import type { Shop } from '@velk/core/shop';
 import {
@@ -91,6 +91,10 @@ export const proveByCore = (question: ToBeProved, tell: (proofs: Proofs) => void
 /** @param tell hears again and again how far the search is */
 export const searchByCore = (question: ToBeSearched, tell: (best: Best) => void): Task<void> =>
   asked((core, task) => core.search(question, proxy(tell), task));
+
+/** @param tell hears after every change of the drawing that is tried */
+export const bendByCore = (question: Basis, tell: (looking: Looking) => void): Task<void> =>
+  asked((core, task) => core.bend(question, proxy(tell), task));
 
 /** Says which joint is looked at: it is proved before all others. */
 export const lookAt = (joint: string | null): void => void theCore().core.look(joint);

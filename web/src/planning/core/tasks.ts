@@ -4,6 +4,7 @@ import {
   holdingPlan,
   learnedFrom,
   leastMinutes,
+  lookForSavings,
   orderSearch,
   proposalsOf,
   readingsToMake,
@@ -172,6 +173,14 @@ export function startTasks({ modeller, solve, keptBy }: Means): Core {
           const best = search.best();
           tell(best);
           if ((untilSettled && best.settled) || best.tried >= moves) return;
+        }
+      }),
+    bend: ({ job, shop }, tell, task) =>
+      during(task, async (_, breath) => {
+        const looking = lookForSavings(job, shop);
+        for (let step = looking.next(); await breath(); step = looking.next()) {
+          tell(step.value);
+          if (step.done) return;
         }
       }),
     drop: (task) => void going.delete(task),

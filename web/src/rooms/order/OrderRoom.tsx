@@ -12,6 +12,7 @@ import { inTime } from './OrderRow.tsx';
 import { OrderTabs } from './OrderTabs.tsx';
 import { OrderTools, PERSONS } from './OrderTools.tsx';
 import { OrderTotal } from './OrderTotal.tsx';
+import { SmallChanges } from './SmallChanges.tsx';
 import { LoosePins } from './Pins.tsx';
 import { useOwnOrder } from './useOwnOrder.ts';
 import { machineOf, useShownCards } from './useShownCards.ts';
@@ -61,6 +62,7 @@ function Cards({ plan, id }: { plan: Plan; id: string }) {
       <OrderTabs id={id} />
       <h1>Order of cutting</h1>
       <OrderTotal plan={plan} />
+      <SmallChanges plan={plan} />
       <p className="noprint">
         <Link to={`/job/${id}/print`}>All cards, to print</Link>
       </p>

@@ -1,0 +1,100 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import type { Job } from '../../design/job/index.ts';
+import { cases } from '../../testing/generate.ts';
+import { demo } from '../../testing/demo.ts';
+import { jobWith } from '../../testing/jobs.ts';
+import { TEST_SHOP } from '../../testing/shops.ts';
+import type { Shop } from '../../shop/tooling/index.ts';
+import { planJob, type Plan } from '../plan/index.ts';
+import { bendsOf, bent, lookForSavings, savingsTogether, type Saving } from './index.ts';
+
+/** Setting and cutting of a whole job, minutes, planned from scratch. */
+const minutesOf = ({ minutes, cards }: Plan): number =>
+  minutes + cards.reduce((sum, { cutting }) => sum + cutting, 0);
+
+function savingsOf(job: Job, shop: Shop): readonly Saving[] {
+  const looking = lookForSavings(job, shop);
+  let step = looking.next();
+  while (!step.done) step = looking.next();
+  return step.value.savings;
+}
+
+/** How many errors and warnings a plan has. */
+const troublesIn = ({ joints }: Plan): number =>
+  joints.reduce(
+    (sum, { problems, advice }) =>
+      sum + problems.length + advice.filter(({ level }) => level === 'warning').length,
+    0,
+  );
+
+describe('the drawing bends to the tools', () => {
+  it('each saving, planned from scratch, saves what it says, and so do those taken together', () => {
+    const { job, shop } = demo('racks');
+    const before = planJob(job, shop);
+    const savings = savingsOf(job, shop);
+    expect(savings.length).toBeGreaterThan(0);
+    for (const saving of savings) {
+      const after = planJob(bent(job, saving), shop);
+      expect(minutesOf(before) - minutesOf(after)).toBeCloseTo(saving.minutes, 6);
+      expect(before.cards.length - after.cards.length).toBe(saving.cards);
+    }
+    const all = savingsTogether(savings, job, shop);
+    const last = planJob(all.job, shop);
+    expect(minutesOf(before) - minutesOf(last)).toBeCloseTo(all.minutes, 6);
+    expect(all.minutes).toBeGreaterThanOrEqual(savings[0]!.minutes - 1e-6);
+  });
+
+  it('two rails whose shoulders differ by a little are offered one, and it saves their cards', () => {
+    const base = jobWith({ params: { corners: 'squared' } });
+    const [rail, stile] = base.parts as [Job['parts'][number], Job['parts'][number]];
+    const [joint] = base.joints as [Job['joints'][number]];
+    const job: Job = {
+      ...base,
+      parts: [rail, stile, { ...rail, id: 'lower', name: 'Lower rail' }],
+      joints: [
+        joint,
+        {
+          ...joint,
+          id: 'lower',
+          tenoned: { ...joint.tenoned, part: 'lower' },
+          mortised: { ...joint.mortised, perPiece: 1 },
+          params: { ...joint.params, edgeShoulder: 9.6, position: 300 },
+        },
+      ],
+    };
+    const alike = savingsOf(job, TEST_SHOP).find(({ dimension }) => dimension === 'edgeShoulder');
+    expect([alike?.from, alike?.to].sort()).toEqual([10, 9.6]);
+    expect(alike!.cards).toBeGreaterThan(0);
+  });
+
+  it('nothing is offered of what is begun, and nothing where a joint is impossible', () => {
+    const job = jobWith();
+    const sizes = (of: Job) => bendsOf(of.joints, of, TEST_SHOP).length;
+    expect(sizes(job)).toBeGreaterThan(0);
+    expect(savingsOf({ ...job, begun: ['joint.mortised.1'] }, TEST_SHOP)).toEqual([]);
+    const impossible = jobWith({ params: { tenonLength: 400 } });
+    expect(savingsOf(impossible, TEST_SHOP)).toEqual([]);
+  });
+
+  it('never adds an error or a warning, taken one by one or together, in whatever job', () => {
+    let offered = 0;
+    fc.assert(
+      fc.property(cases({}), ({ job, shop }) => {
+        const before = planJob(job, shop);
+        const savings = savingsOf(job, shop);
+        offered += savings.length;
+        for (const saving of savings)
+          expect(troublesIn(planJob(bent(job, saving), shop))).toBeLessThanOrEqual(
+            troublesIn(before),
+          );
+        const { job: all } = savingsTogether(savings, job, shop);
+        const after = planJob(all, shop);
+        expect(troublesIn(after)).toBeLessThanOrEqual(troublesIn(before));
+        expect(after.hasErrors && !before.hasErrors).toBe(false);
+      }),
+      { numRuns: 6 },
+    );
+    expect(offered).toBeGreaterThan(0);
+  });
+});

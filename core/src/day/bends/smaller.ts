@@ -1,0 +1,116 @@
+import { resolve, typedOver, type Job, type Joint } from '../../design/index.ts';
+import type { Shop } from '../../shop/index.ts';
+import { Remembered } from '../../ground/index.ts';
+import { planToProve, shopFor, type JointDraft, type Plan } from '../plan/index.ts';
+import { bendsOf, type Bend } from './candidates.ts';
+
+/** What a job takes as it is planned. */
+interface Toll {
+  /** Setting and cutting, min. */
+  readonly minutes: number;
+  readonly cards: number;
+}
+
+/** A bend, and what the whole job takes less with it: minutes of setting and cutting, and cards. */
+export interface Saving extends Bend, Toll {}
+
+/** How far the looking is: what was tried, of how many, and the best found so far. */
+export interface Looking {
+  readonly tried: number;
+  readonly of: number;
+  readonly savings: readonly Saving[];
+}
+
+/** Less than this nobody bends a drawing for, minutes. */
+const WORTH = 2;
+
+/**
+ * The smallest changes of a drawing that save minutes or cards over its whole job, the most first:
+ * each tried by planning the whole job anew, and offered only where nothing becomes impossible, no
+ * half loses its way, and no warning comes. Tells after every trial, so that whoever waits can stop
+ * and take the best so far.
+ */
+export function* lookForSavings(job: Job, chest: Shop): Generator<Looking, Looking> {
+  const remembered = new Remembered<JointDraft>(Math.max(100, 2 * job.joints.length));
+  const plan = (tried: Job) => planToProve(tried, chest, remembered).plan;
+  const before = plan(job);
+  const bends = bendsOf(canBend(job, before), job, shopFor(job, chest));
+  let savings: Saving[] = [];
+  for (const [i, bend] of bends.entries()) {
+    const saving = savingOf(bend, before, plan(bent(job, bend)));
+    if (saving) savings = [...savings, saving].sort(mostFirst);
+    yield { tried: i + 1, of: bends.length, savings };
+  }
+  return { tried: bends.length, of: bends.length, savings };
+}
+
+/** Savings that can be taken one after the other, and what they save together. */
+export function savingsTogether(
+  savings: readonly Saving[],
+  job: Job,
+  chest: Shop,
+): { readonly job: Job; readonly taken: readonly Bend[] } & Toll {
+  const remembered = new Remembered<JointDraft>(Math.max(100, 2 * job.joints.length));
+  const plan = (tried: Job) => planToProve(tried, chest, remembered).plan;
+  const first = plan(job);
+  let [now, last, taken] = [job, first, [] as Bend[]];
+  for (const saving of savings) {
+    if (taken.some((other) => isSame(other, saving))) continue;
+    const next = bent(now, saving);
+    const after = plan(next);
+    if (savingOf(saving, last, after)) [now, last, taken] = [next, after, [...taken, saving]];
+  }
+  return { job: now, taken, ...lessIn(first, last) };
+}
+
+/** The drawing with a size bent. */
+export const bent = (job: Job, { joint, dimension, to }: Bend): Job => ({
+  ...job,
+  joints: job.joints.map((each) => {
+    if (each.id !== joint) return each;
+    const { kind, params, members } = resolve(each, job);
+    return { ...each, params: typedOver(kind, params, members, dimension, to) };
+  }),
+});
+
+const isSame = (a: Bend, b: Bend): boolean => a.joint === b.joint && a.dimension === b.dimension;
+
+/** Joints that can be made, and of which nothing is begun. */
+const canBend = ({ joints, begun = [] }: Job, { joints: plans }: Plan): Joint[] =>
+  joints.filter(
+    ({ id }, i) =>
+      plans[i]!.problems.length === 0 && !begun.some((setup) => setup.startsWith(`${id}.`)),
+  );
+
+const tollOf = ({ minutes, cards }: Plan): Toll => ({
+  minutes: minutes + cards.reduce((sum, { cutting }) => sum + cutting, 0),
+  cards: cards.length,
+});
+
+const lessIn = (before: Plan, after: Plan): Toll => {
+  const [had, has] = [tollOf(before), tollOf(after)];
+  return { minutes: had.minutes - has.minutes, cards: had.cards - has.cards };
+};
+
+function savingOf(bend: Bend, before: Plan, after: Plan): Saving | undefined {
+  const [had, has] = [troublesOf(before), troublesOf(after)];
+  if ([...has].some((trouble) => !had.has(trouble))) return undefined;
+  const less = lessIn(before, after);
+  const isWorth = less.minutes >= WORTH || (less.cards > 0 && less.minutes > -1e-9);
+  return isWorth ? { ...bend, ...less } : undefined;
+}
+
+/** All that is wrong with a plan or warned of, each under a name of its own. */
+const troublesOf = ({ joints }: Plan): Set<string> =>
+  new Set(
+    joints.flatMap(({ joint, problems, advice, chosen, notTaken }) => [
+      ...problems.map(({ path, dimension }) => `${joint} ${path} ${dimension}`),
+      ...advice.flatMap(({ id, level }) => (level === 'warning' ? [`${joint} ${id}`] : [])),
+      ...(['tenoned', 'mortised'] as const).flatMap((half) =>
+        chosen[half] && !notTaken?.[half] ? [] : [`${joint} ${half}`],
+      ),
+    ]),
+  );
+
+const mostFirst = (a: Saving, b: Saving): number =>
+  b.minutes - a.minutes || Math.abs(a.to - a.from) - Math.abs(b.to - b.from);
