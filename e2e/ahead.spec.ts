@@ -56,7 +56,7 @@ test('what the server proved ahead no browser cuts again, nor what it read once 
 
     /** A plan that takes its time: what it was stands there meanwhile, and is said to be that. */
     await page.getByRole('link', { name: /^Order/ }).click();
-    await expect(page.getByText(/^72 set-ups, about/)).toBeVisible();
+    await expect(page.getByText(/^70 set-ups, about/)).toBeVisible();
     await page.waitForTimeout(2000);
     await page.addInitScript(() => {
       window.Worker = class extends EventTarget {
@@ -65,7 +65,7 @@ test('what the server proved ahead no browser cuts again, nor what it read once 
       } as never;
     });
     await page.reload();
-    await expect(page.getByText(/^72 set-ups, about/)).toBeVisible();
+    await expect(page.getByText(/^70 set-ups, about/)).toBeVisible();
     await expect(page.getByText('Planning anew…')).toBeVisible();
 
     /** On a device that never had it open it is the server's plan that stands there. */
@@ -82,7 +82,7 @@ test('what the server proved ahead no browser cuts again, nor what it read once 
         }),
     );
     await page.reload();
-    await expect(page.getByText(/^72 set-ups, about/)).toBeVisible();
+    await expect(page.getByText(/^70 set-ups, about/)).toBeVisible();
     await expect(page.getByText('Planning anew…')).toBeVisible();
     await context.close();
   } finally {

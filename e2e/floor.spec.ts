@@ -166,7 +166,7 @@ test('a card step by step: cautions first, one back, a spoiled piece, a note, a 
   await press(page, 'I have read this');
   await page.reload();
   await expect(page.getByRole('button', { name: 'It is set' })).toBeVisible();
-  await expect(page.getByText('2 of 72')).toBeVisible();
+  await expect(page.getByText('2 of 70')).toBeVisible();
   await page.getByRole('link', { name: 'Leave the floor' }).click();
   await page.getByRole('link', { name: /^Log/ }).click();
   await expect(page.locator('.loglines img')).toBeVisible();

@@ -10,11 +10,8 @@ export {
   type ShapedJoint,
 } from './assembly/index.ts';
 export {
-  bendsOf,
-  bent,
   lookForSavings,
   savingsTogether,
-  type Bend,
   type Looking,
   type Saving,
 } from './bends/index.ts';
