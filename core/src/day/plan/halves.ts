@@ -71,19 +71,19 @@ export function halvesBy(
   shop: Shop,
   preferred: Preferred = {},
 ): Record<MemberName, ChosenBatch[]> {
-  const candidates = (member: MemberName) =>
+  const free = (member: MemberName) =>
     batches[member].map(({ routes }) =>
       joint.routes[member] ? [] : candidatesOf(routes, stocks[member], shop),
     );
-  const ways = { tenoned: candidates('tenoned'), mortised: candidates('mortised') };
+  const ways = { tenoned: free('tenoned'), mortised: free('mortised') };
   const chosen = (member: MemberName, setups?: readonly Setup[], spares?: Spares) =>
     batches[member].map(({ part, routes }, i): ChosenBatch => {
-      const own = ways[member][i]!;
-      const liked = own.find(({ route }) => route.id === preferred[member]);
+      const candidates = ways[member][i]!;
+      const liked = candidates.find(({ route }) => route.id === preferred[member]);
       const route = joint.routes[member]
         ? wayAsked(joint, member, routes)
-        : (liked?.route ?? likeliest(own, shop, setups, spares));
-      return { part, route, candidates: own };
+        : (liked?.route ?? likeliest(candidates, shop, setups, spares));
+      return { part, route, candidates };
     });
   const alike = haveAlike(features);
   const spares = alike

@@ -62,6 +62,8 @@ class Needed {
 interface Weighing extends Half {
   now: Candidate | undefined;
   because?: Because;
+  /** Minutes that another way would take less, beside what is needed anyway. */
+  gives?: number;
   /** Minutes that it saves to be cut otherwise than its sisters. */
   saves?: number;
 }
@@ -91,10 +93,19 @@ export function takenTogether(halves: readonly Half[], shop: Shop): Map<Half, Ta
   );
 }
 
-const elements = ({ route }: Candidate, shop: Shop): Elements => elementsOf(route.setups(), shop);
+/** What a way needs, reckoned once: it is weighed in every round. */
+function elements({ route }: Candidate, shop: Shop): Elements {
+  const known = NEEDS.get(route);
+  if (known?.shop === shop) return known.elements;
+  const made = elementsOf(route.setups(), shop);
+  NEEDS.set(route, { shop, elements: made });
+  return made;
+}
+
+const NEEDS = new WeakMap<Route, { readonly shop: Shop; readonly elements: Elements }>();
 
 /** Minutes of a way by itself, the whole batch. */
-const own = ({ route, cutting }: Candidate, shop: Shop): number =>
+const byItself = ({ route, cutting }: Candidate, shop: Shop): number =>
   cutting + aloneOf(route, route.setups(), shop);
 
 /** Takes the best way beside all that is needed anyway. @returns whether it is another */
@@ -120,6 +131,7 @@ function reweighed(half: Weighing, needed: Needed, shop: Shop): boolean {
     .sort((a, b) => a.minutes - b.minutes);
   const taken = best.candidate.jig || !byJig ? best : byJig;
   half.now = taken.candidate;
+  half.gives = taken.minutes - least;
   half.because = taken === byJig ? 'jig' : best.minutes > least + GAIN ? 'fewer' : 'stands';
   needed.change(elements(half.now, shop), 1);
   return half.now !== before;
@@ -208,7 +220,9 @@ function inOneStyle(free: readonly Weighing[], needed: Needed, shop: Shop): void
 const stylesOf = (group: readonly Weighing[]): Candidate[][] =>
   group[0]!.candidates
     .map(({ route }) =>
-      group.flatMap(({ candidates }) => candidates.find((own) => own.route.id === route.id) ?? []),
+      group.flatMap(
+        ({ candidates }) => candidates.find((other) => other.route.id === route.id) ?? [],
+      ),
     )
     .filter((style) => style.length === group.length);
 
@@ -222,25 +236,26 @@ function minutesOf(ways: readonly Candidate[], needed: Needed, shop: Shop): numb
 
 /** Why a half isn’t cut by the quickest of its own ways; nothing where it is. */
 function reasonOf(half: Weighing, shop: Shop): Pick<Taken, 'why'> {
-  const { now, because, candidates, saves = 0 } = half;
+  const { now, because, candidates, gives = 0, saves = 0 } = half;
   if (because === 'apart')
     return {
       why: say(
         `Cut otherwise than its sister joints: in one style all of them would take ${Math.round(saves)} min more.`,
       ),
     };
-  const taken = own(now!, shop);
+  const taken = byItself(now!, shop);
   const could = candidates.filter(
     (candidate) => candidate.cutting + settingOf(elements(candidate, shop)) < taken,
   );
-  const over = Math.round(taken - Math.min(taken, ...could.map((other) => own(other, shop))));
+  const quickest = Math.min(taken, ...could.map((other) => byItself(other, shop)));
+  const over = Math.round(Math.max(gives, taken - quickest));
   if (over < 1) return {};
-  const quicker = `by itself another way would be ${over} min quicker`;
+  const quicker = `another way would be ${over} min quicker`;
   const words = {
     jig: `By the jig that is there: ${quicker}.`,
     fewer: `With the fewest settings: ${quicker}.`,
     sisters: `In one style with its sister joints: ${quicker}.`,
-    stands: `Most of what it needs is set up anyway: ${quicker}.`,
+    stands: `Most of what it needs is set up anyway: by itself ${quicker}.`,
   };
   return { why: say(words[because ?? 'stands']) };
 }
