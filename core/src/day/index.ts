@@ -9,12 +9,7 @@ export {
   type AssemblyStage,
   type ShapedJoint,
 } from './assembly/index.ts';
-export {
-  lookForSavings,
-  savingsTogether,
-  type Looking,
-  type Saving,
-} from './bends/index.ts';
+export { lookForSavings, savingsTogether, type Looking, type Saving } from './bends/index.ts';
 export {
   allowancesOf,
   costOf,
