@@ -48,17 +48,31 @@ const blindBy = (way: string, seed: number): Case =>
     .find(({ goes }) => goes)!;
 
 describe('a shop whose tools aren’t what it believes', () => {
-  it('has every size of every kind within its bounds after two test pieces at the most, whatever is wrong in secret', () => {
-    const all = JOINT_KINDS.flatMap(({ id }, i) =>
-      fc.sample(cases({ kind: id }), { numRuns: 1, seed: 31 }).flatMap(({ job, shop, goes }) => {
-        if (!goes) return [];
-        const secrets = i % 3 ? SECRETS : (['sizes'] as const);
-        const ownShop = i % 3 ? withScales(shop, 0.1) : shop;
-        return worked(modeller, planJob(job, ownShop), wrong(ownShop, i % 2 ? 1 : -1, secrets));
-      }),
-    );
-    judge(all);
-    expect([all.length > 40, wrongAtFirst(all) > 15]).toEqual([true, true]);
+  /** Every other kind of joint, then those between: each half takes a minute to cut. */
+  const cut: ReturnType<typeof worked> = [];
+  it.each([0, 1])(
+    'has every size of every kind within its bounds after two test pieces at the most, whatever is wrong in secret: half %i',
+    (half) => {
+      const all = JOINT_KINDS.flatMap(({ id }, i) =>
+        i % 2 !== half
+          ? []
+          : fc
+              .sample(cases({ kind: id }), { numRuns: 1, seed: 31 })
+              .flatMap(({ job, shop, goes }) => {
+                if (!goes) return [];
+                const secrets = i % 3 ? SECRETS : (['sizes'] as const);
+                const ownShop = i % 3 ? withScales(shop, 0.1) : shop;
+                const secret = wrong(ownShop, i % 2 ? 1 : -1, secrets);
+                return worked(modeller, planJob(job, ownShop), secret);
+              }),
+      );
+      judge(all);
+      cut.push(...all);
+    },
+  );
+
+  it('is tried on sizes of which many are wrong at first', () => {
+    expect([cut.length > 40, wrongAtFirst(cut) > 15]).toEqual([true, true]);
   });
 
   it.each([
