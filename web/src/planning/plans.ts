@@ -82,6 +82,11 @@ export const plansSlice = createSlice({
       state.late = false;
       state.error = '';
     },
+    /** A plan of before: whether the new one is late stays as it was. */
+    planOfBefore: (state, { payload }: PayloadAction<Plan>) => {
+      state.plan = Object.freeze(payload) as Draft<Plan>;
+      state.error = '';
+    },
     planLate: (state) => {
       state.late = true;
     },
@@ -111,5 +116,13 @@ export const plansSlice = createSlice({
   },
 });
 
-export const { planned, planLate, proved, proofsStopped, proofsResumed, planFailed, cleared } =
-  plansSlice.actions;
+export const {
+  planned,
+  planLate,
+  planOfBefore,
+  proved,
+  proofsStopped,
+  proofsResumed,
+  planFailed,
+  cleared,
+} = plansSlice.actions;

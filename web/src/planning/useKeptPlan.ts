@@ -1,7 +1,7 @@
 import { useEffect } from 'react';
 import type { Job } from '@velk/core/design';
 import { keepPlan, keptPlan } from './keptPlans.ts';
-import { planned } from './plans.ts';
+import { planOfBefore } from './plans.ts';
 import { store, useAppDispatch, useAppSelector } from '../store.ts';
 
 /** A plan that stands for so long is kept, ms. */
@@ -20,7 +20,7 @@ export function useKeptPlan(job: Job | null): void {
     if (!id) return;
     void keptPlan(id).then((kept) => {
       const { bench, plans } = store.getState();
-      if (kept && bench.id === id && !plans.plan) dispatch(planned(kept));
+      if (kept && bench.id === id && !plans.plan) dispatch(planOfBefore(kept));
     });
   }, [dispatch, id]);
   const isNow = plan !== null && plan.basis.job === job;
