@@ -15,7 +15,7 @@ const figureWords = (
   style: LengthStyle,
 ): string[] => [
   `   ${name}: ${formatFigure(set.value, style)}, from ${from} to ${to}`,
-  `      ${reach.map((r) => speak(r.text, style)).join('; or ')}`,
+  `      ${reach.map((r) => speak(r.text, style, formatFigure)).join('; or ')}`,
   `      why: ${speak(working, style)}`,
 ];
 

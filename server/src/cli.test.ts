@@ -7,7 +7,7 @@ import { promisify } from 'node:util';
 import { describe, expect, it } from 'vitest';
 import { availableIn } from '@velk/core/shop';
 import { kindOf, resolve } from '@velk/core/design';
-import { METRIC } from '@velk/core/ground';
+import { IMPERIAL, METRIC } from '@velk/core/ground';
 import { planJob, type Plan } from '@velk/core/day';
 import { demo, fewer, jobWith, TEST_SHOP } from '@velk/core/testing';
 import { cardWords } from './cardWords.ts';
@@ -99,5 +99,18 @@ describe('the command line', () => {
         /^ {3}The angle stays as it is: .*long corner at the (other|reference) edge/.test(line),
       ),
     ).toHaveLength(1);
+  });
+
+  it('says of a figure that is measured what it is set to, to the last thousandth', () => {
+    const { job, shop } = demo('racks');
+    const plan = planJob(job, shop);
+    const lines = plan.cards.flatMap((card, i) => cardWords(card, i + 1, plan, IMPERIAL));
+    const set = lines.flatMap((line, i) => {
+      const [, value] = /: ([^:]+), from .* to /.exec(line) ?? [];
+      const [, measured] = /^ +measured, ([^;]+)/.exec(lines[i + 1] ?? '') ?? [];
+      return value && measured ? [[value, measured]] : [];
+    });
+    expect(set.some(([value]) => value!.includes('0.001'))).toBe(true);
+    for (const [value, measured] of set) expect(measured).toBe(value);
   });
 });

@@ -15,12 +15,19 @@ export const say = (text: string, lengths: Record<string, Mm> = {}): Sentence =>
   lengths,
 });
 
-/** The sentence with its lengths written in the given style. */
-export function speak(sentence: Sentence, style: LengthStyle): string {
+/**
+ * The sentence with its lengths written in the given style.
+ * @param write how each is written: in prose as a rule shows it, where it is set as fine as it is
+ */
+export function speak(
+  sentence: Sentence,
+  style: LengthStyle,
+  write: (value: Mm, style: LengthStyle) => string = formatLength,
+): string {
   const fine = fineStyle(style);
   return sentence.text.replace(/\{(\w+)\}/g, (whole, name: string) => {
     const value = sentence.lengths[name];
-    return value === undefined ? whole : formatLength(value, fine);
+    return value === undefined ? whole : write(value, fine);
   });
 }
 
