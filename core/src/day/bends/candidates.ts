@@ -18,7 +18,7 @@ const UNSEEN: Mm = 2.5;
 const SAME: Mm = 1e-6;
 
 const SHOULDERS: ReadonlySet<DimensionId> = new Set(['faceShoulder', 'edgeShoulder']);
-/** Sizes that may give; where a joint lies, and what its fit is asked to be, are no matter of tools. */
+/** Sizes that may give; where a joint lies, and what fit it asks, are no matter of tools. */
 const GIVES: ReadonlySet<DimensionId> = new Set([
   ...SHOULDERS,
   'mortiseWidth',

@@ -1,7 +1,7 @@
 import { resolve, typedOver, type Job, type Joint } from '../../design/index.ts';
 import type { Shop } from '../../shop/index.ts';
 import { Remembered } from '../../ground/index.ts';
-import { planToProve, shopFor, type JointDraft, type Plan } from '../plan/index.ts';
+import { planToProve, setupsOf, shopFor, type JointDraft, type Plan } from '../plan/index.ts';
 import { bendsOf, type Bend } from './candidates.ts';
 
 /** What a job takes as it is planned. */
@@ -76,11 +76,14 @@ export const bent = (job: Job, { joint, dimension, to }: Bend): Job => ({
 const isSame = (a: Bend, b: Bend): boolean => a.joint === b.joint && a.dimension === b.dimension;
 
 /** Joints that can be made, and of which nothing is begun. */
-const canBend = ({ joints, begun = [] }: Job, { joints: plans }: Plan): Joint[] =>
-  joints.filter(
-    ({ id }, i) =>
-      plans[i]!.problems.length === 0 && !begun.some((setup) => setup.startsWith(`${id}.`)),
+function canBend({ joints, begun = [] }: Job, plan: Plan): Joint[] {
+  const touched = new Set(
+    setupsOf(plan)
+      .filter(({ id }) => begun.includes(id))
+      .flatMap(({ occurrences }) => occurrences.map(({ joint }) => joint)),
   );
+  return joints.filter(({ id }, i) => !plan.joints[i]!.problems.length && !touched.has(id));
+}
 
 const tollOf = ({ minutes, cards }: Plan): Toll => ({
   minutes: minutes + cards.reduce((sum, { cutting }) => sum + cutting, 0),
