@@ -295,7 +295,15 @@ function allJobs(): string {
       routes[half].find(({ id }) => id === chosen[half])?.title ?? '';
     const minutes = plan.minutes + plan.cards.reduce((sum, { cutting }) => sum + cutting, 0);
     const reasons = Object.values(why).map((reason) => speak(reason, METRIC));
-    return `| ${wonted.title} | ${titleOf('tenoned')} | ${titleOf('mortised')} | ${plan.cards.length} | ${Math.round(minutes)} | ${reasons.join(' ')} |`;
+    const cells = [
+      wonted.title,
+      titleOf('tenoned'),
+      titleOf('mortised'),
+      plan.cards.length,
+      Math.round(minutes),
+      reasons.join(' '),
+    ];
+    return `| ${cells.join(' | ')} |`;
   });
   return [
     '## Jobs with nothing chosen',

@@ -3,7 +3,7 @@ import { routesOf, waysOf } from '../day/plan/index.ts';
 import { resolve, type Job } from '../design/job/index.ts';
 import { kindOf } from '../design/joints/index.ts';
 import { availableIn } from '../shop/tooling/index.ts';
-import { jobWith } from '../testing/jobs.ts';
+import { jobWith, WORKED_ROUND } from '../testing/jobs.ts';
 import { TEST_SHOP } from '../testing/shops.ts';
 
 /**
@@ -19,7 +19,7 @@ const sawn = (along: number, deep: number): number =>
   0.4 + (0.4 * along * Math.max(1, deep / 25)) / 1000;
 
 describe('minutes of the work (values from memory of shop practice)', () => {
-  it('by hand go by what is laid bare: sawn 15 cm² a minute, pared 5, and half a minute for each line', () => {
+  it('by hand go by what is laid bare: sawn 15 cm² a minute, pared 5, half a minute a line', () => {
     const cheeks = 2 * 70 * 30;
     const edges = 2 * 8 * 30;
     const shoulders = 22 * 70 - 8 * 50;
@@ -66,7 +66,7 @@ describe('minutes of the work (values from memory of shop practice)', () => {
     expect(
       cuttingOf(jobWith(), 'tenoned', /^crosscut-shoulders\+saw-upright-flipped\+round-edges$/),
     ).toBeCloseTo(ENDS * (faces + edges + 2 * onEnd(70) + 2 * onEnd(22)) + (rounded - plain), 6);
-    /** Into the shoulder on the bandsaw, along it on the saw; ten square centimetres in half a minute. */
+    /** Into the shoulder on the bandsaw, along it on the saw; pared 10 cm² in half a minute. */
     const job = jobWith({ params: { corners: 'squared' } });
     const [band, cross] = ['bandsaw', 'crosscut'].map((by) =>
       cuttingOf(job, 'tenoned', new RegExp(`^${by}-shoulders\\+bandsaw-flipped$`)),
@@ -76,7 +76,7 @@ describe('minutes of the work (values from memory of shop practice)', () => {
     expect(band! - cross!).toBeCloseTo(ENDS * 2 * (shoulder(70, 7) + shoulder(22, 10)), 6);
   });
 
-  it('of a router go by its way: 0.7 a metre, a level more only its plunge, a guide laid out and clamped', () => {
+  it('of a router go by its way: 0.7 a metre, a level more only its plunge, a guide clamped', () => {
     const job = jobWith();
     const [jig, guide] = [/^router-jig$/, /^edge-guide$/].map((id) =>
       cuttingOf(job, 'mortised', id),
@@ -93,16 +93,7 @@ describe('minutes of the work (values from memory of shop practice)', () => {
   it('of a hole are its clamping and a plunge; of a groove its length', () => {
     const round = jobWith({
       kind: 'round',
-      params: {
-        bore: 12,
-        roundClearance: 0,
-        tenonLength: 30,
-        bottomClearance: 2,
-        axisFromFace: 11,
-        axisFromEdge: 35,
-        setBack: 0,
-        centre: 60,
-      },
+      params: WORKED_ROUND,
     });
     expect(cuttingOf(round, 'mortised', /^drill-press$/)).toBeCloseTo(ENDS * (1 + 0.3), 6);
 

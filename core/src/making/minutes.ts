@@ -36,7 +36,7 @@ function clampings({ model, carrier, passes }: Setup): number {
 const waysItLies = (passes: readonly Pass[]): number =>
   new Set(passes.map(({ seat }) => JSON.stringify(seat))).size;
 
-/** How far a cutter is in the wood in one pass: along its feed and into it, and what it clears, mm. */
+/** How far a cutter is in the wood in one pass, along its feed and into it, and what it clears, mm. */
 interface Engaged {
   readonly along: number;
   readonly deep: number;
@@ -96,7 +96,7 @@ function hardness({ species }: Stock): number {
   return known ? Math.min(HARDEST, Math.max(SOFTEST, known.density / HARDWOOD)) : 1;
 }
 
-/** In the minutes in which hands saw 60 cm² they pare a third of that, or chop 6 cm³ (common practice). */
+/** While hands saw 60 cm² they would pare a third of that, or chop 6 cm³ (common practice). */
 const [SAWN, PARED, CHOPPED] = [6000, 2000, 6000];
 
 const handMinutes = (
@@ -122,7 +122,7 @@ function setupMinutes(setup: Setup, stock: Stock, shop: Shop): number {
   return pieces * (clampings(setup) * minutes.clamped + lines * minutes.marked + working);
 }
 
-/** All passes over one piece; a level under another costs no new start where tool or piece is clamped. */
+/** All passes over one piece; where tool or piece is clamped a deeper level is no new start. */
 function passing(setup: Setup, stock: Stock, shop: Shop): number {
   const { routed, plunged } = minutesIn(shop);
   const model = modelOf(setup.model);

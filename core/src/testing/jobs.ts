@@ -29,6 +29,18 @@ export const WORKED_THROUGH: ThroughParams = (() => {
   return { ...rest, tenonLength: 47 };
 })();
 
+/** A round tenon in the middle of the same rail. */
+export const WORKED_ROUND = {
+  bore: 12,
+  roundClearance: 0,
+  tenonLength: 30,
+  bottomClearance: 2,
+  axisFromFace: 11,
+  axisFromEdge: 35,
+  setBack: 0,
+  centre: 60,
+};
+
 export interface JobShape {
   readonly kind?: string;
   /** All of them for a kind other than blind and through. */

@@ -45,7 +45,7 @@ describe('ways over the whole job', () => {
     expect(chosen(two).why?.tenoned).toBeUndefined();
   });
 
-  it('of two within a quarter the one by a jig that is owned is taken, and without the jig the other', () => {
+  it('of two within a quarter the one by an owned jig is taken, without the jig the other', () => {
     const legs = WONTED.find(({ title }) => title.startsWith('Four legs'))!;
     const { job, shop } = wontedJob(legs);
     const [withJig] = planJob(job, shop).joints;
@@ -62,7 +62,7 @@ describe('ways over the whole job', () => {
     expect(chosen(beside(kept, {}, {})).chosen.tenoned).toBe(by);
   });
 
-  it('uneven pieces ask for one face only where both are cut, and only where the fit would go', () => {
+  it('uneven pieces ask for one face only where both are cut and the fit would go', () => {
     const routes = routesOf(two.joints[0]!, two, TEST_SHOP).tenoned;
     const setups = (id: string) => routes.find((route) => route.id === id)!.setups();
     expect(unevenly(setups('saw-flat-stack'), 0.6)).toHaveLength(1);

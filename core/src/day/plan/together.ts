@@ -169,7 +169,7 @@ function weighedBeside(
   });
 }
 
-/** Minutes of a way where others have their settings: of a state that stands anyway nothing is set. */
+/** Minutes of a way beside others: of a state that stands anyway nothing is set. */
 function minutesBeside(candidate: Candidate, needed: Needed, shop: Shop): number {
   const { route, cutting } = candidate;
   const left = route.setups().filter((setup) => !needed.has(stateNamed(setup, shop)));
@@ -240,7 +240,7 @@ function reasonOf(half: Weighing, shop: Shop): Pick<Taken, 'why'> {
   if (because === 'apart')
     return {
       why: say(
-        `Cut otherwise than its sister joints: in one style all of them would take ${Math.round(saves)} min more.`,
+        `Cut otherwise than its sisters: in one style all would take ${Math.round(saves)} min more.`,
       ),
     };
   const taken = byItself(now!, shop);

@@ -51,7 +51,7 @@ describe('a shop whose tools aren’t what it believes', () => {
   /** Every other kind of joint, then those between: each half takes a minute to cut. */
   const cut: ReturnType<typeof worked> = [];
   it.each([0, 1])(
-    'has every size of every kind within its bounds after two test pieces at the most, whatever is wrong in secret: half %i',
+    'has every size of every kind within its bounds after two test pieces at most, whatever is wrong: half %i',
     (half) => {
       const all = JOINT_KINDS.flatMap(({ id }, i) =>
         i % 2 !== half

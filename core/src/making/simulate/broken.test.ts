@@ -4,7 +4,7 @@ import { planJob, setupsOf } from '../../day/plan/index.ts';
 import type { Setup } from '../setups/index.ts';
 import type { Modeller } from '../../ground/solids/index.ts';
 import { halvesOf } from '../../testing/halves.ts';
-import { jobWith, type JobShape } from '../../testing/jobs.ts';
+import { jobWith, type JobShape, WORKED_ROUND } from '../../testing/jobs.ts';
 import { loadModeller } from '../../testing/modeller.ts';
 import { TEST_SHOP } from '../../testing/shops.ts';
 import type { Mm } from '../../ground/units/index.ts';
@@ -149,16 +149,7 @@ const PEGGED = {
 };
 const ROUND = {
   kind: 'round',
-  params: {
-    bore: 16,
-    roundClearance: 0.1,
-    tenonLength: 30,
-    bottomClearance: 2,
-    axisFromFace: 11,
-    axisFromEdge: 35,
-    setBack: 0,
-    centre: 60,
-  },
+  params: { ...WORKED_ROUND, bore: 16, roundClearance: 0.1 },
   routes: { tenoned: 'bushing-round' },
 };
 const WEDGED: JobShape = {

@@ -4,7 +4,7 @@ import { resolve } from '../../design/job/index.ts';
 import { planJob, setupsOf } from '../../day/plan/index.ts';
 import { cases, routeId, type CaseShape } from '../../testing/generate.ts';
 import { halvesOf } from '../../testing/halves.ts';
-import { asListed, jobWith, type JobShape } from '../../testing/jobs.ts';
+import { asListed, jobWith, type JobShape, WORKED_ROUND } from '../../testing/jobs.ts';
 import { loadModeller } from '../../testing/modeller.ts';
 import { TEST_SHOP, withTool } from '../../testing/shops.ts';
 import { kindOf, type BlindParams } from '../../design/joints/index.ts';
@@ -86,16 +86,7 @@ describe('tools that are not what the shop believes', () => {
       expect.closeTo(8.1, 2),
       expect.closeTo(50.1, 2),
     ]);
-    const params = {
-      bore: 16,
-      roundClearance: 0,
-      tenonLength: 30,
-      bottomClearance: 2,
-      axisFromFace: 11,
-      axisFromEdge: 35,
-      setBack: 0,
-      centre: 60,
-    };
+    const params = { ...WORKED_ROUND, bore: 16 };
     expect(
       sizesWith({ kind: 'round', params, routes }, 'tenoned', -0.1)['tenonThickness'],
     ).toBeCloseTo(15.9, 2);

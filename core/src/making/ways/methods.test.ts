@@ -7,7 +7,7 @@ import { planJob, routesOf, setupsOf } from '../../day/plan/index.ts';
 import { pieceOf } from '../../shop/stock/index.ts';
 import { eachSetup } from '../../testing/eachSetup.ts';
 import { cases, routeId } from '../../testing/generate.ts';
-import { asListed, jobWith, type JobShape } from '../../testing/jobs.ts';
+import { asListed, jobWith, type JobShape, WORKED_ROUND } from '../../testing/jobs.ts';
 import { TEST_SHOP, withTool } from '../../testing/shops.ts';
 import { INCH, METRIC, speak } from '../../ground/units/index.ts';
 import type { Shop } from '../../shop/tooling/index.ts';
@@ -297,16 +297,7 @@ describe('worked values, as plain arithmetic', () => {
     expect(refusedBy('router-face', squared, without('router'))).toMatch(/no router/);
     const bore = {
       kind: 'round',
-      params: {
-        bore: 11,
-        roundClearance: 0,
-        tenonLength: 30,
-        bottomClearance: 2,
-        axisFromFace: 11,
-        axisFromEdge: 35,
-        setBack: 0,
-        centre: 60,
-      },
+      params: { ...WORKED_ROUND, bore: 11 },
     };
     expect(refusedBy('drill-press', bore, EXACT)).toMatch(
       /hole is 11.0 mm across, the nearest bit 1[02].0/,

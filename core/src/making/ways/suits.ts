@@ -86,7 +86,7 @@ export function awkwardness(
     ...(setup.carrier === 'upright-jig' && blade > highestBlade
       ? [
           say(
-            'The blade would stand {blade} high; past {highest} the cut is better made lying flat or on the bandsaw.',
+            'The blade would stand {blade} high; past {highest} lay it flat, or use the bandsaw.',
             { blade, highest: highestBlade },
           ),
         ]
@@ -111,7 +111,7 @@ export function unevenly(setups: readonly Setup[], uneven?: Mm): Sentence[] {
   if (!uneven || !faces.has('reference-face') || !faces.has('other-face')) return [];
   return [
     say(
-      'The pieces differ by {uneven}, and so would what is cut from both faces: cut it from one, plane them alike, or cut them apart.',
+      'The pieces differ by {uneven}: cut it from one face, plane them alike, or cut them apart.',
       { uneven },
     ),
   ];

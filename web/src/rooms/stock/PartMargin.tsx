@@ -135,7 +135,7 @@ function Unlike({ part, style, onChange }: Changed & Pick<Props, 'style'>) {
         <p>
           {part.apart
             ? `Cut in ${batches.length} batches, each with figures of its own. `
-            : 'Plane them alike, or cut them apart with figures of their own; until then, ways that work from one face come first. '}
+            : 'Plane them alike, or cut them apart; until then ways from one face come first. '}
           <button className="link" onClick={() => onChange({ ...part, apart: !part.apart })}>
             {part.apart ? 'Cut them together' : 'Cut them apart'}
           </button>
