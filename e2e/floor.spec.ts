@@ -268,7 +268,7 @@ for (const [width, height, all] of [
     await check('set');
     await press(page, 'It is set');
     const reads = page.getByRole('table', { name: 'What the test piece should read' });
-    await reads.getByLabel(/near wall, as it reads/).fill('14');
+    await reads.getByLabel(/mortise depth, as it reads/).fill('31');
     await expect(page.getByText('The next move')).toBeVisible();
     await check('trial');
     await press(page, 'Cut the pieces');
