@@ -41,6 +41,7 @@ export {
   TOLERANCE,
   clashOf,
   designsOf,
+  classOf,
   fitBetween,
   gainsOf,
   homeOf,
@@ -71,6 +72,7 @@ export {
 export { cheapestAddition } from './ways/addition.ts';
 export { askedRoute } from './ways/asked.ts';
 export { choicesOf, machinesFor } from './ways/choices.ts';
+export { type ForHalf } from './ways/given.ts';
 export { routesInChest } from './ways/inChest.ts';
 export { METHODS, formsWith } from './ways/list.ts';
 export { choiceOf, type Route, type RouteChoice } from './ways/routes.ts';

@@ -6,15 +6,18 @@ import {
   type Job,
   type Joint,
   type Feature,
+  type FitSizes,
   type JointKind,
   type MemberName,
   type Members,
 } from '../../design/index.ts';
 import {
   askedRoute,
+  classOf,
   fitBetween,
   cheapestAddition,
   routesInChest,
+  type ForHalf,
   type Route,
   type Occurrence,
   type Setup,
@@ -225,6 +228,7 @@ function batchesFor(
 ): { part: Part; routes: Route[] }[] {
   const part = parts[member];
   const mateTurned = member === 'tenoned' && occurrences.mortised[0]?.turned === true;
+  const skins = skinsOf(kind.fit(params, members));
   const batches = part.apart ? batchesOf(part.thickness, part.quantity) : [];
   if (batches.length < 2) {
     const features = kind.features(params, members)[member];
@@ -232,6 +236,7 @@ function batchesFor(
       joint: joint.id,
       occurrences: occurrences[member],
       mateTurned,
+      ...skins,
       ...held(part, occurrences[member]),
       ...bed(part),
     };
@@ -255,11 +260,24 @@ function batchesFor(
         joint: `${joint.id}-${i + 1}`,
         occurrences: here,
         mateTurned,
+        ...skins,
         ...held(part, here),
         ...bed(part),
       }),
     };
   });
+}
+
+/** How much fatter than drawn a tenon may stay within the class of its fit, and in its mortise. */
+function skinsOf(fit: FitSizes | undefined): { skins?: NonNullable<ForHalf['skins']> } {
+  if (!fit) return {};
+  const { mortise, tenon, tenonWidth, mortiseLength = Infinity } = fit;
+  return {
+    skins: {
+      thickness: mortise - tenon - classOf(mortise - tenon).from,
+      width: mortiseLength - tenonWidth,
+    },
+  };
 }
 
 /** The rough piece it may still be part of: only while work is done at one end of it. */

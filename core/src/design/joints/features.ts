@@ -49,6 +49,8 @@ export interface TenonFeature extends FeatureOf<'tenon'> {
    * through as air, mm.
    */
   readonly cleared?: Readonly<Partial<Record<PieceSide, Mm>>>;
+  /** Of shoulders too thin to be cut, what stays on it of faces and edges, mm. */
+  readonly skin?: Readonly<Record<'thickness' | 'width', Mm>>;
   /**
    * Where the other face has a shoulder of its own, nearer the tip: how thick the tongue is there,
    * and how long.

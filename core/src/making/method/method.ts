@@ -39,6 +39,8 @@ export interface Context {
   readonly mateTurned?: boolean;
   /** What the piece lies in, as measured. */
   readonly cradle?: Cradle;
+  /** How much thicker and wider than drawn its tenon fits all the same, mm. */
+  readonly skins?: Readonly<Record<'thickness' | 'width', Mm>>;
 }
 
 /**

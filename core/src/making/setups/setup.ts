@@ -148,6 +148,8 @@ export interface Setup {
    * mm.
    */
   readonly centredBy?: Readonly<Record<'thickness' | 'width', Mm>>;
+  /** What stays on its tenon of shoulders too thin to be cut, mm. */
+  readonly skin?: Readonly<Record<'thickness' | 'width', Mm>>;
   /** Which feature of its member it cuts, and which of them must be cut before. */
   readonly feature?: number;
   readonly follows?: Follows;

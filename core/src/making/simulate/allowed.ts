@@ -66,9 +66,12 @@ function roundingOf(setups: readonly Setup[]): Vec3 {
       .filter((f) => f.acts === acts || (f.acts === 'across' && acts !== 'length'))
       .reduce((sum, { off }) => sum + off, 0),
   );
-  const centred = (acts: 'thickness' | 'width') =>
-    Math.max(0, ...setups.map((s) => s.centredBy?.[acts] ?? 0));
-  return [length!, thickness! + centred('thickness'), width! + centred('width')];
+  const beside = (acts: 'thickness' | 'width') =>
+    (['centredBy', 'skin'] as const).reduce(
+      (sum, by) => sum + Math.max(0, ...setups.map((s) => s[by]?.[acts] ?? 0)),
+      0,
+    );
+  return [length!, thickness! + beside('thickness'), width! + beside('width')];
 }
 
 /** Wood in the way by less than this gives way to the first stroke of anything, mm. */

@@ -55,5 +55,7 @@ export const isFitMet = ({ asked, loosest, tightest }: FitOfPair): boolean =>
 const rankOf = (fit: FitClass): number => FIT_CLASSES.findIndex(({ id }) => id === fit);
 
 /** The class a clearance falls in; half a micron is forgiven, so that 0.05 as computed is slip. */
-export const fitOf = (clearance: Mm): FitClass =>
-  FIT_CLASSES.find((c) => clearance >= c.from - 5e-4)!.id;
+export const classOf = (clearance: Mm): (typeof FIT_CLASSES)[number] =>
+  FIT_CLASSES.find((c) => clearance >= c.from - 5e-4)!;
+
+export const fitOf = (clearance: Mm): FitClass => classOf(clearance).id;

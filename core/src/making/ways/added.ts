@@ -10,6 +10,7 @@ import { centredWords } from './centred.ts';
 import { cradleWords, WEDGE_INSTEAD } from './cradled.ts';
 import { asLongAs, type ForHalf, type Given } from './given.ts';
 import { mirrored } from './mirrored.ts';
+import { skinWords } from './skins.ts';
 
 /** What is known of the feature that set-ups are for, and of how it came to its method. */
 export interface Making {
@@ -56,6 +57,12 @@ const ADDED: Readonly<Record<string, Added>> = {
   /** What is cut in the middle lies off from where it was drawn: proof and card know it. */
   inTheMiddle: (setup, { given: { centredBy } }) =>
     telling({ ...setup, ...(centredBy && { centredBy }) }, ...centredWords(setup, centredBy)),
+
+  /** What is too thin to be cut stays on: proof and card know it. */
+  withSkins: (setup, { given: { feature } }) => {
+    const skin = feature.form === 'tenon' ? feature.skin : undefined;
+    return telling({ ...setup, ...(skin && { skin }) }, ...skinWords(setup, skin));
+  },
 
   /** A piece that doesn’t lie flat needs its bed at the machine. */
   onItsBed: (setup, { given: { bed, feature }, half }) => {

@@ -5,6 +5,7 @@ import type { Refusal, Setup, Stage, Trait } from '../setups/index.ts';
 import { hasFaces } from './edgesApart.ts';
 import { BY_SIDE, cuts, type ForHalf } from './given.ts';
 import { METHODS } from './list.ts';
+import { withoutSkins } from './skins.ts';
 import { onDemand, worksOn } from './work.ts';
 
 /** The methods that together cut one half of a joint, or why this shop can't, as plain data. */
@@ -53,11 +54,12 @@ export const STAGES: readonly Stage[] = [
  * @param wanted by id, where not all of them are asked for
  */
 export function routesFor(
-  features: readonly Feature[],
+  drawn: readonly Feature[],
   shop: Shop,
   context: ForHalf,
   wanted: (id: string) => boolean = () => true,
 ): Route[] {
+  const features = drawn.map((feature) => withoutSkins(feature, context.skins));
   const forms = [...new Set(features.map((f) => f.form))];
   const choices = forms
     .flatMap((form) => STAGES.flatMap((stage) => waysAt(stage, form, features)))
