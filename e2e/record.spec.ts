@@ -1,10 +1,10 @@
 import { randomUUID } from 'node:crypto';
 import type { Page } from '@playwright/test';
 import { planJob, readingsOf, type Card } from '@velk/core/day';
-import { readingId, type Seen } from '@velk/core/shop';
+import { knowing, readingId, type Seen } from '@velk/core/shop';
 import { demo, fewer, loadModeller } from '@velk/core/testing';
 import { FEW } from './fewer.ts';
-import { expect, follow, openLooms, test } from './velk.ts';
+import { expect, follow, openLooms, stageOf, test } from './velk.ts';
 
 /** The looms’ plan as the page has it, and what cuts its test pieces. */
 async function planned({ all }: { all: boolean }) {
@@ -119,4 +119,41 @@ test('a mortise that was measured wider asks its tenon’s figures before the fi
   await fit.getByRole('button', { name: 'It is set so' }).click();
   await expect(fit).toBeHidden();
   await expect(page.getByText(/moved since it was set at/)).toBeVisible();
+});
+
+/** Sizes that nobody reads of a card say nothing to its figures: only the machine is told of. */
+test('ten test pieces that read right are the last at a machine, until its blade is changed or they are asked for again @cuts', async ({
+  page,
+  velk,
+}) => {
+  const { plan } = await planned({ all: false });
+  const there = plan.cards.filter(({ setups }) => setups[0]!.machine === 'saw');
+  const read = Array.from({ length: 10 }, (_, i) => ({
+    kind: 'measured' as const,
+    card: there[i % there.length]!.id,
+    reading: `size ${i}`,
+    name: 'cheek',
+    value: 8.02,
+    should: 8,
+    within: 0.05,
+  }));
+  await openLooms(page, velk, 'log');
+  await written(page, read);
+  await expect(page.getByText(/10 of 10 sizes of first test pieces/)).toBeVisible();
+  await page.getByRole('button', { name: 'Cut without a test piece' }).click();
+  await expect(page.getByText(/10 of 10 sizes/)).toBeHidden();
+  const none = page.getByText(/No test piece: 10 of 10 read right/);
+  const { job, shop } = plan.basis;
+  const trusting = planJob(job, knowing(shop, 'saw', { trust: { count: 10, within: 0.02 } }));
+  const known = trusting.cards.find(({ id, trusted }) => trusted && id.includes('.stack.'))!;
+  await follow(page, `${stageOf(page, 'setups')}/${known.id}`);
+  await expect(none).toBeVisible();
+  await expect(page.getByRole('table', { name: 'What the test piece should read' })).toBeHidden();
+  await page.getByText('Cut one all the same').click();
+  await expect(page.getByRole('table', { name: 'What the test piece should read' })).toBeVisible();
+  await follow(page, '/shop');
+  await page.getByRole('button', { name: /^Cut test pieces at/ }).click();
+  await expect(page.getByText('Known from the log')).toBeHidden();
+  await page.goBack();
+  await expect(none).toBeHidden();
 });

@@ -38,8 +38,9 @@ export {
   keptFrom,
   learnedFrom,
   logLines,
-  paceOf,
-  pacedMinutes,
+  pacesOf,
+  paced,
+  trustingOf,
   readingSeries,
   resumed,
   standingAt,
@@ -55,6 +56,7 @@ export {
   type LogLine,
   type Mated,
   type Pace,
+  type Trusting,
   type ReadingSeries,
 } from './floor/index.ts';
 export {

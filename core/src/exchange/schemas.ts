@@ -32,10 +32,12 @@ import {
   type Gluing,
   type KeptFigure,
   type KeptSetup,
+  type MachineKnown,
   type Measured,
   type SchoolName,
   type Shop,
   type Tool,
+  type Trust,
 } from '../shop/index.ts';
 import { A_DATE } from './validate.ts';
 
@@ -312,6 +314,16 @@ export const shopSchema = Joi.object<Shop>({
     cured: Joi.number().min(0).max(LIMITS.hours).required(),
   }),
   kept: Joi.array().items(keptSchema).max(LIMITS.kept),
+  known: Joi.object<Record<string, MachineKnown>>().pattern(
+    text(LIMITS.key).min(1),
+    Joi.object<MachineKnown>({
+      pace: Joi.number().min(LIMITS.pace.least).max(LIMITS.pace.most),
+      trust: Joi.object<Trust>({
+        count: Joi.number().integer().min(1).max(LIMITS.pieces).required(),
+        within: Joi.number().min(0).max(LIMITS.longest).required(),
+      }),
+    }),
+  ),
   tools: toolsSchema,
 }).required();
 

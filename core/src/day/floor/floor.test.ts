@@ -14,8 +14,9 @@ import {
   floorSteps,
   howFarCut,
   logLines,
-  pacedMinutes,
-  paceOf,
+  paced,
+  pacesOf,
+  type Pace,
   readingSeries,
   resumed,
   standingAt,
@@ -272,32 +273,36 @@ describe('what a tenon should read', () => {
   });
 });
 
-describe('the pace of a shop', () => {
-  it('is proposed once enough was timed and it is off, and is right once it was taken', () => {
-    const timed = plan.cards.slice(0, 3);
+describe('the pace of a machine', () => {
+  it('is proposed once enough was timed there and it is off, and is right once it was taken', () => {
+    const machineOf = ({ setups }: (typeof plan.cards)[number]) => setups[0]!.machine;
+    const set = plan.cards.filter((card) => machineOf(card) && card.change.minutes > 0);
+    const machine = machineOf(
+      set.find((card) => set.filter((c) => machineOf(c) === machineOf(card)).length >= 3)!,
+    )!;
+    const timed = set.filter((card) => machineOf(card) === machine).slice(0, 3);
     const took = (times: number) =>
       timed.map(({ id, change }) =>
         line({ kind: 'took', card: id, minutes: change.minutes * times }),
       );
-    expect(timed.every(({ change }) => change.minutes > 0)).toBe(true);
-    expect(paceOf(plan, took(1.5).slice(1))).toBeUndefined();
-    expect(paceOf(plan, took(1.05))).toBeUndefined();
+    expect(pacesOf(plan, took(1.5).slice(1))).toEqual([]);
+    expect(pacesOf(plan, took(1.05))).toEqual([]);
+    const away = set.find((card) => machineOf(card) !== machine)!;
     expect(
-      paceOf(plan, [...took(1.5), line({ kind: 'took', card: 'gone', minutes: 900 })]),
-    ).toMatchObject({
-      count: 3,
-    });
+      pacesOf(plan, [
+        ...took(1.5),
+        line({ kind: 'took', card: 'gone', minutes: 900 }),
+        line({ kind: 'took', card: away.id, minutes: 900 }),
+      ]),
+    ).toMatchObject([{ machine, count: 3 }]);
     const slow = took(1.5);
-    const pace = paceOf(plan, slow)!;
+    const [pace] = pacesOf(plan, slow) as [Pace];
     expect(pace.took / pace.reckoned).toBeCloseTo(1.5, 9);
-    const minutes = pacedMinutes(TEST_SHOP.minutes, pace);
-    expect([minutes.jig, minutes.cutter]).toEqual([
-      TEST_SHOP.minutes.jig * 1.5,
-      TEST_SHOP.minutes.cutter * 1.5,
-    ]);
-    expect(minutes.sawn).toBe(TEST_SHOP.minutes.sawn);
-    expect(paceOf(planJob(job, { ...TEST_SHOP, minutes }), slow)).toBeUndefined();
-    expect(paceOf(plan, took(0.5))!.took).toBeLessThan(pace.reckoned);
+    const shop = paced(plan.basis.shop, pace);
+    expect(shop.known?.[machine]?.pace).toBe(1.5);
+    expect(pacesOf(planJob(plan.basis.job, shop), slow)).toEqual([]);
+    expect(paced(shop, pace).known?.[machine]?.pace).toBe(2.25);
+    expect(pacesOf(plan, took(0.5))[0]!.took).toBeLessThan(pace.reckoned);
   });
 });
 

@@ -2,6 +2,7 @@ export * from './steps.ts';
 export * from './progress.ts';
 export * from './log.ts';
 export * from './pace.ts';
+export * from './trust.ts';
 export * from './mates.ts';
 export { standingOn } from './standing.ts';
 export * from './keeping.ts';

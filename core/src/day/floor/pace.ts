@@ -1,44 +1,51 @@
 import type { Plan } from '../plan/index.ts';
-import {
-  minutesIn,
-  USUAL_CHANGE_MINUTES,
-  USUAL_MINUTES,
-  type Minutes,
-  type Observation,
-} from '../../shop/index.ts';
+import { LIMITS } from '../../ground/index.ts';
+import { knowing, type Observation, type Shop } from '../../shop/index.ts';
 
-/** How long changing over took where it was timed, and what is reckoned for the same, min. */
+/** How long changing over at a machine took where it was timed, and what is reckoned for it, min. */
 export interface Pace {
+  /** By its id. */
+  readonly machine: string;
   readonly count: number;
   readonly took: number;
   readonly reckoned: number;
 }
 
-/** Fewer say nothing of a shop, and nearer than this its minutes are right. */
+/** Fewer say nothing of a machine, and nearer than this its minutes are right. */
 const [FEWEST, RIGHT] = [3, 0.1];
 
 /**
- * The pace of a shop, where enough was timed and what it reckons with is off; of cards that are
- * gone nothing is known.
+ * The pace of each machine where enough was timed and what the shop reckons with is off; of cards
+ * that are gone nothing is known.
  */
-export function paceOf(
+export function pacesOf(
   { cards }: Pick<Plan, 'cards'>,
   holds: readonly Observation[],
-): Pace | undefined {
-  const reckoned = new Map(cards.map(({ id, change }) => [id, change.minutes]));
-  const timed = holds.flatMap((line) => {
-    const minutes = line.kind === 'took' ? reckoned.get(line.card) : undefined;
-    return line.kind === 'took' && minutes ? [{ took: line.minutes, reckoned: minutes }] : [];
-  });
-  const sum = (of: 'took' | 'reckoned') => timed.reduce((all, one) => all + one[of], 0);
-  const pace = { count: timed.length, took: sum('took'), reckoned: sum('reckoned') };
-  return pace.count >= FEWEST && Math.abs(pace.took / pace.reckoned - 1) > RIGHT ? pace : undefined;
+): readonly Pace[] {
+  const paces = new Map<string, Pace>();
+  const cardOf = new Map(cards.map((card) => [card.id, card]));
+  for (const line of holds) {
+    const card = line.kind === 'took' ? cardOf.get(line.card) : undefined;
+    const machine = card?.setups[0]!.machine;
+    if (line.kind !== 'took' || !machine || !card.change.minutes) continue;
+    const { count, took, reckoned } = paces.get(machine) ?? { count: 0, took: 0, reckoned: 0 };
+    paces.set(machine, {
+      machine,
+      count: count + 1,
+      took: took + line.minutes,
+      reckoned: reckoned + card.change.minutes,
+    });
+  }
+  return [...paces.values()].filter(
+    ({ count, took, reckoned }) => count >= FEWEST && Math.abs(took / reckoned - 1) > RIGHT,
+  );
 }
 
-/** The minutes of a shop whose changes take as long as they were seen to, each to a tenth. */
-export function pacedMinutes(minutes: Minutes, { took, reckoned }: Pace): Minutes {
-  const now = minutesIn({ minutes });
-  const changes = Object.keys({ ...USUAL_CHANGE_MINUTES, ...USUAL_MINUTES }) as (keyof Minutes)[];
-  const paced = changes.map((key) => [key, Math.round((now[key] * took * 10) / reckoned) / 10]);
-  return { ...minutes, ...Object.fromEntries(paced) } as Minutes;
+/** The shop in which changing over at that machine takes as long as it was seen to. */
+export function paced(shop: Shop, { machine, took, reckoned }: Pace): Shop {
+  const pace = ((shop.known?.[machine]?.pace ?? 1) * took) / reckoned;
+  const { least, most } = LIMITS.pace;
+  return knowing(shop, machine, {
+    pace: Math.min(most, Math.max(least, Math.round(pace * 100) / 100)),
+  });
 }

@@ -12,7 +12,10 @@ export interface Card {
   readonly setups: readonly Setup[];
   readonly works: readonly WorkId[];
   readonly count: number;
+  /** How it is tried before the first good piece, or why it needn't be. */
   readonly testCut: Sentence;
+  /** Its machine is trusted, and has the cutter it had: no test piece is cut. */
+  readonly trusted?: true;
   readonly checks: readonly Sentence[];
   readonly cautions: readonly Caution[];
   /** Why Velk would not make it, and whether that was read. */

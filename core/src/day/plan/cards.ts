@@ -1,6 +1,7 @@
 import type { Job } from '../../design/index.ts';
 import type { Setup, Stop } from '../../making/index.ts';
-import type { Shop } from '../../shop/index.ts';
+import { say, type Sentence } from '../../ground/index.ts';
+import type { Shop, Trust } from '../../shop/index.ts';
 import { idOfCard, type Card } from './card.ts';
 import { wordsOf } from './cardWords.ts';
 import { changeOf, cuttingInTurn } from './changing.ts';
@@ -25,10 +26,12 @@ export function cardsOf(
   return order.map((index, i): Card => {
     const setups = run[i]!;
     const draft = cards[index]!;
+    const trust = changed[i]!.what.includes('cutter') ? undefined : draft.known?.trust;
     return {
       id: idOfCard(draft),
       setups,
       ...wordsOf(setups, shop, mated[i]!),
+      ...(trust && { testCut: trustWords(trust), trusted: true }),
       stops: stopsOn(setups).map((stop) => ({
         ...stop,
         read: read.has(`${stop.joint} ${stop.key}`),
@@ -42,6 +45,12 @@ export function cardsOf(
     };
   });
 }
+
+/** Why no test piece is cut. */
+const trustWords = ({ count, within }: Trust): Sentence =>
+  say(`No test piece: ${count} of ${count} read right at this machine, within {within}.`, {
+    within,
+  });
 
 /** The stops of all that goes through, each once: faces and edges of a tenon have the same. */
 const stopsOn = (setups: readonly Setup[]): Stop[] => [

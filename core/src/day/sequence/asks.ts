@@ -1,5 +1,5 @@
 import { modelOf, type Setup } from '../../making/index.ts';
-import { minutesIn, type Minutes } from '../../shop/index.ts';
+import { minutesIn, type MachineKnown, type Minutes } from '../../shop/index.ts';
 import type { DraftCard } from './cards.ts';
 
 /**
@@ -42,8 +42,8 @@ export function stepOf(card: DraftCard, cost: Minutes): Step {
 /** Reckoned once for each card: a plan that is made anew has most of its cards from before. */
 const STEPS = new WeakMap<DraftCard, { readonly cost: Minutes; readonly step: Step }>();
 
-function asked({ setups, setting, blade }: DraftCard, own: Minutes): Step {
-  const cost = minutesIn({ minutes: own });
+function asked({ setups, setting, blade, known }: DraftCard, own: Minutes): Step {
+  const cost = minutesKnowing(known, own);
   const { model, machine, carrier, cutter, between, guides, tilt } = setups[0]!;
   if (model === 'bench') return { where: 'bench', asks: [], test: 0 };
   const on = machine ?? model;
@@ -57,29 +57,52 @@ function asked({ setups, setting, blade }: DraftCard, own: Minutes): Step {
     ...(slot in AT_FIRST && { atFirst: AT_FIRST[slot]! }),
   });
   const slant = setting?.slant ?? 'square';
-  /** A figure is set, and found by the test cut. */
-  const figure = cost.figure + cost.testFigure;
   return {
     where: on,
-    test: cost.testCut,
+    test: cost.test,
     asks: [
       ...(cutter
         ? [
             {
-              ...ask('cutter', changeOfCutter(setups[0]!, own), arborOf(cutter, between)),
+              ...ask('cutter', cost.cutterOf(setups[0]!), arborOf(cutter, between)),
               ...(blade && { atFirst: arborOf(blade) }),
             },
           ]
         : []),
-      ask('guides', cost.jig * guides.length, [carrier, ...[...guides].sort()].join()),
+      ask('guides', cost.guide * guides.length, [carrier, ...[...guides].sort()].join()),
       ...(model === 'table-saw'
-        ? [ask('tilt', figure, tilt ? tilt.set.toFixed(4) : 'upright')]
+        ? [ask('tilt', cost.figure, tilt ? tilt.set.toFixed(4) : 'upright')]
         : []),
-      ...(slant !== 'square' || carrier === 'mitre-gauge' ? [ask('slant', figure, slant)] : []),
+      ...(slant !== 'square' || carrier === 'mitre-gauge'
+        ? [ask('slant', cost.figure, slant)]
+        : []),
       ...[...(setting?.places ?? [])].map(([slot, at]) =>
-        ask(slot, figure, ...at.map((v) => `${v.toFixed(5)} ${by}`)),
+        ask(slot, cost.figure, ...at.map((v) => `${v.toFixed(5)} ${by}`)),
       ),
     ],
+  };
+}
+
+/** What changing takes at a machine, minutes, as its record has it. */
+interface ChangesThere {
+  /** A figure set, and found by the test cut where one is made. */
+  readonly figure: number;
+  readonly guide: number;
+  readonly test: number;
+  readonly cutterOf: (setup: Setup) => number;
+}
+
+/**
+ * Where a machine is trusted a test piece is cut when its cutter was changed, and at no other time.
+ */
+export function minutesKnowing(known: MachineKnown = {}, own: Minutes): ChangesThere {
+  const { figure, testFigure, jig, testCut } = minutesIn({ minutes: own });
+  const { pace = 1, trust } = known;
+  return {
+    figure: pace * (trust ? figure : figure + testFigure),
+    guide: pace * jig,
+    test: trust ? 0 : pace * testCut,
+    cutterOf: (setup) => pace * (changeOfCutter(setup, own) + (trust ? testCut : 0)),
   };
 }
 
@@ -88,7 +111,7 @@ const arborOf = (cutter: string, between?: readonly number[]): string =>
   `${cutter} ${between?.join() ?? ''}`;
 
 /** What it takes to change what cuts, by its kind. */
-export function changeOfCutter({ model, between }: Setup, minutes: Minutes): number {
+function changeOfCutter({ model, between }: Setup, minutes: Minutes): number {
   const { cuttersAre = 'cutter' } = modelOf(model);
   return minutesIn({ minutes })[between ? 'stack' : cuttersAre];
 }

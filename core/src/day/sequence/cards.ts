@@ -1,5 +1,5 @@
 import type { Setup } from '../../making/index.ts';
-import type { Schools, Shop } from '../../shop/index.ts';
+import type { MachineKnown, Schools, Shop } from '../../shop/index.ts';
 import { once } from './once.ts';
 import { ACROSS, fits, ruleWithin, type Rule } from './rules.ts';
 import { bothStand, inTurn, movedBetween, settingOf, stateOf, type Setting } from './setting.ts';
@@ -15,6 +15,8 @@ export interface DraftCard {
   readonly setting?: Setting;
   /** The blade that is on its machine before anything is set. */
   readonly blade?: string;
+  /** What the shop’s record says of its machine. */
+  readonly known?: MachineKnown;
   /**
    * Places of the cards in the list that must be done before this one, each with the rule that says
    * so.
@@ -71,11 +73,19 @@ export function cardsFor(joints: readonly JointSetups[], shop: Shop): DraftCard[
  * holds.
  */
 function throughOne(setups: readonly Setup[], shop: Shop): Omit<DraftCard, 'after'> {
-  const known = THROUGH.get(setups[0]!);
-  if (known?.tools === shop.tools && isSame(known.card.setups, setups)) return known.card;
+  const { machine } = setups[0]!;
+  const known = machine === null ? undefined : shop.known?.[machine];
+  const before = THROUGH.get(setups[0]!);
+  const holds = before?.tools === shop.tools && before.card.known === known;
+  if (holds && isSame(before.card.setups, setups)) return before.card;
   const setting = setups.map((setup) => settingOf(setup, shop)).reduce(standing);
   const blade = bladeOn(setups[0]!, shop);
-  const card = { setups, ...(setting && { setting }), ...(blade && { blade }) };
+  const card = {
+    setups,
+    ...(setting && { setting }),
+    ...(blade && { blade }),
+    ...(known && { known }),
+  };
   THROUGH.set(setups[0]!, { tools: shop.tools, card });
   return card;
 }

@@ -1,7 +1,7 @@
 import type { Setup } from '../../making/index.ts';
 import { type Solver, Remembered } from '../../ground/index.ts';
 import type { Minutes, Shop } from '../../shop/index.ts';
-import { changeOfCutter } from './asks.ts';
+import { minutesKnowing } from './asks.ts';
 import { cardsFor, type DraftCard } from './cards.ts';
 import { Changes, type Changed } from './changes.ts';
 import { sharperLeast } from './program.ts';
@@ -123,7 +123,7 @@ export const minutesOf = (
  * Minutes that setting them takes at the least, told sooner than by their order: each machine is
  * come to, each cutter put in and tried.
  */
-export function leastAlone(setups: readonly Setup[], { minutes, tools }: Shop): number {
+export function leastAlone(setups: readonly Setup[], { minutes, tools, known }: Shop): number {
   const machines = new Set<string>();
   const cutters = new Map<string, number>();
   for (const setup of setups) {
@@ -131,10 +131,10 @@ export function leastAlone(setups: readonly Setup[], { minutes, tools }: Shop): 
     const machine = setup.machine ?? model;
     machines.add(model === 'bench' ? model : machine);
     if (!cutter || model === 'bench') continue;
-    const change = changeOfCutter(setup, minutes);
+    const { cutterOf, test } = minutesKnowing(known?.[machine], minutes);
     const isOn = tools.some((t) => t.id === machine && 'bladeId' in t && t.bladeId === cutter);
     const key = `${machine} ${cutter} ${between?.join() ?? ''}`;
-    cutters.set(key, (isOn ? 0 : change) + minutes.testCut);
+    cutters.set(key, (isOn ? 0 : cutterOf(setup)) + test);
   }
   return [...cutters.values()].reduce((sum, each) => sum + each, machines.size * minutes.machine);
 }

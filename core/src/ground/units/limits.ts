@@ -9,6 +9,8 @@ export const LIMITS = {
   graduation: { least: 0.001, most: 100 },
   /** What a rule shows. */
   rule: { least: 0.1, most: 5 },
+  /** How many times the usual minutes changing over may take. */
+  pace: { least: 0.05, most: 20 },
   lead: { least: 0.05, most: 100 },
   name: 120,
   notes: 5000,

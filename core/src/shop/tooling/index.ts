@@ -10,4 +10,5 @@ export * from './starter.ts';
 export { otherChest, withTools, type OtherChest } from './otherChest.ts';
 export * from './speed.ts';
 export * from './stack.ts';
+export { knowing, type MachineKnown, type Trust } from './known.ts';
 export type { KeptFigure, KeptSetup } from './kept.ts';

@@ -1,5 +1,6 @@
 import { IMPERIAL, INCH, METRIC, type LengthStyle, type Mm } from '../../ground/index.ts';
 import type { KeptSetup } from './kept.ts';
+import type { MachineKnown } from './known.ts';
 import type { Minutes } from './minutes.ts';
 import type { Schools } from './schools.ts';
 import type { Tool, ToolKind, ToolOf } from './tools.ts';
@@ -81,6 +82,8 @@ export interface Shop {
   readonly gluing?: Gluing;
   /** Set-ups that worked, for other jobs. */
   readonly kept?: readonly KeptSetup[];
+  /** What the record says of its machines, by their ids. */
+  readonly known?: Readonly<Record<string, MachineKnown>>;
   readonly tools: readonly Tool[];
 }
 

@@ -61,6 +61,7 @@ function Floor({ id, plan }: { id: string; plan: Plan }) {
     now?.is !== 'trial' ||
     !here ||
     here.view.byHand ||
+    here.card.trusted ||
     (record.trials.get(here.card.id)?.read.size ?? 0) > 0;
   const question =
     group && left.length

@@ -1,9 +1,9 @@
 import type { Card, Plan } from '@velk/core/day';
 import type { LengthStyle } from '@velk/core/ground';
 import { useReadings } from '../../planning/usePlanning.ts';
+import { FirstPiece } from '../setups/FirstPiece.tsx';
 import { Spoken } from '../../widgets/Spoken.tsx';
 import { KeptSetups } from '../setups/KeptSetups.tsx';
-import { TestPiece } from '../setups/Trial.tsx';
 
 /** The test piece: what it should read, what it does, and the next move. */
 export function TrialStep({
@@ -22,10 +22,7 @@ export function TrialStep({
   return (
     <div className="floortrial">
       <h2>Before the first good piece</h2>
-      <p>
-        <Spoken sentence={card.testCut} style={style} />
-      </p>
-      <TestPiece plan={plan} card={card} job={id} readings={readings} style={style} />
+      <FirstPiece plan={plan} card={card} job={id} readings={readings} style={style} />
       <ul className="checks">
         {card.checks.map((check, i) => (
           <li key={i}>

@@ -2,24 +2,14 @@ import './log.css';
 import { counted } from '@velk/core/ground';
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import {
-  logLines,
-  pacedMinutes,
-  paceOf,
-  readingSeries,
-  writeLog,
-  type LogLine,
-  type Pace,
-  type Plan,
-} from '@velk/core/day';
+import { logLines, readingSeries, writeLog, type LogLine, type Plan } from '@velk/core/day';
 import { useSought } from '../../frame/useSought.ts';
-import { gearChanged } from '../../keeping/gear.ts';
-import { useAppDispatch, useAppSelector } from '../../store.ts';
-import { currentShop } from '../../keeping/useGear.ts';
+import { useAppSelector } from '../../store.ts';
 import { momentName } from '../../browser/dates.ts';
 import { useRecordState } from '../../recording/useRecorder.ts';
 import { useStyle } from '../../keeping/useUnits.ts';
 import { Learnt } from './Learnt.tsx';
+import { MachinesKnown } from './MachinesKnown.tsx';
 import { saveText } from '../../browser/saveText.ts';
 import { floorPath } from '../floor/useFloor.ts';
 
@@ -46,7 +36,6 @@ function Log({ id, plan }: { id: string; plan: Plan }) {
     [plan, known, waiting, style],
   );
   const series = useMemo(() => readingSeries(plan, holds), [plan, holds]);
-  const pace = useMemo(() => paceOf(plan, holds), [plan, holds]);
   const words = search.trim().toLowerCase();
   const shownLines = words ? lines.filter((line) => textOf(line).includes(words)) : lines;
   if (!lines.length)
@@ -73,7 +62,7 @@ function Log({ id, plan }: { id: string; plan: Plan }) {
           Save as CSV
         </button>
       </header>
-      {pace && <PaceTold pace={pace} />}
+      <MachinesKnown plan={plan} holds={holds} style={style} />
       <Learnt plan={plan} holds={holds} style={style} />
       {series.length > 0 && (
         <section aria-label="Readings over time">
@@ -131,26 +120,6 @@ function Log({ id, plan }: { id: string; plan: Plan }) {
         </button>
       )}
     </div>
-  );
-}
-
-/** What changing over really takes here, and a press that reckons so from now on. */
-function PaceTold({ pace }: { pace: Pace }) {
-  const dispatch = useAppDispatch();
-  const [took, reckoned] = [Math.round(pace.took), Math.round(pace.reckoned)];
-  const take = () => {
-    const shop = currentShop();
-    if (shop) dispatch(gearChanged({ ...shop, minutes: pacedMinutes(shop.minutes, pace) }));
-  };
-  return (
-    <p className="note amid">
-      Changing over was timed {pace.count} times and took {took} minutes, where {reckoned} are
-      reckoned.{' '}
-      <button className="link" onClick={take}>
-        Reckon so from now on
-      </button>{' '}
-      (under Shop, where undo takes it back).
-    </p>
   );
 }
 

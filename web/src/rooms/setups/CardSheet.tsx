@@ -23,7 +23,7 @@ import { Cautions, Stops } from './Hazards.tsx';
 import { KeptSetups } from './KeptSetups.tsx';
 import { Readings } from './Readings.tsx';
 import { RestsOnLine } from './RestsOnLine.tsx';
-import { TestPiece } from './Trial.tsx';
+import { FirstPiece } from './FirstPiece.tsx';
 
 /** Where a card is shown: its id has letters that an address can’t hold. */
 export const cardPath = (job: string, card: Pick<Card, 'id'>): string =>
@@ -123,13 +123,14 @@ export function CardSheet({
           <h2 className="later">Before the first good piece</h2>
           <ul className="checks">
             <li>
-              <Spoken sentence={card.testCut} style={style} />
-              {!held &&
-                (among ? (
-                  <Readings readings={readings} style={style} />
-                ) : (
-                  <TestPiece plan={plan} card={card} job={id} readings={readings} style={style} />
-                ))}
+              {held || among ? (
+                <>
+                  <Spoken sentence={card.testCut} style={style} />
+                  {!held && <Readings readings={readings} style={style} />}
+                </>
+              ) : (
+                <FirstPiece plan={plan} card={card} job={id} readings={readings} style={style} />
+              )}
             </li>
             {card.checks.map((check, i) => (
               <li key={i}>

@@ -26,6 +26,7 @@ import { Entrances } from './Entrances.tsx';
 import { KeptList } from '../setups/KeptSetups.tsx';
 import { Fits, RulesOfPlace, Writing } from './ShopSettings.tsx';
 import { GearSave } from './GearSave.tsx';
+import { KnownMachines } from './KnownMachines.tsx';
 import { WordsField } from '../../widgets/WordsField.tsx';
 
 /** How the shop works: units, fit, ways of working where practice differs, minutes, local rules. */
@@ -83,6 +84,7 @@ function Settings({ shop }: { shop: Shop }) {
         The way that takes the whole batch the least, setting and cutting, comes first.
       </p>
       <MinutesFields shop={shop} shown={WORK} onChange={(minutes) => put({ minutes })} />
+      <KnownMachines shop={shop} />
       <h2>Kept set-ups</h2>
       <KeptList />
       <h2>Rules of the place</h2>

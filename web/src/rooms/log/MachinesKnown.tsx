@@ -1,0 +1,97 @@
+import { useMemo } from 'react';
+import { paced, pacesOf, trustingOf, type Pace, type Plan, type Trusting } from '@velk/core/day';
+import type { LengthStyle } from '@velk/core/ground';
+import { knowing, type Observation, type Shop } from '@velk/core/shop';
+import { gearChanged } from '../../keeping/gear.ts';
+import { currentShop } from '../../keeping/useGear.ts';
+import { useAppDispatch } from '../../store.ts';
+import { Spoken } from '../../widgets/Spoken.tsx';
+
+interface Props {
+  readonly plan: Plan;
+  readonly holds: readonly Observation[];
+  readonly style: LengthStyle;
+}
+
+/** What the record says of machines, each taken by a press; under Shop it is let go of again. */
+export function MachinesKnown({ plan, holds, style }: Props) {
+  const dispatch = useAppDispatch();
+  const paces = useMemo(() => pacesOf(plan, holds), [plan, holds]);
+  const trusting = useMemo(() => trustingOf(plan, holds), [plan, holds]);
+  const { shop } = plan.basis;
+  const nameOf = (machine: string) => shop.tools.find(({ id }) => id === machine)?.name ?? machine;
+  const take = (change: (now: Shop) => Shop) => {
+    const now = currentShop();
+    if (now) dispatch(gearChanged(change(now)));
+  };
+  return (
+    <>
+      {paces.map((pace) => (
+        <PaceNote
+          key={pace.machine}
+          pace={pace}
+          name={nameOf(pace.machine)}
+          onTake={() => take((now) => paced(now, pace))}
+        />
+      ))}
+      {trusting.map((each) => (
+        <TrustNote
+          key={each.machine}
+          trusting={each}
+          name={nameOf(each.machine)}
+          style={style}
+          onTake={() =>
+            take((now) =>
+              knowing(now, each.machine, { trust: { count: each.count, within: each.within } }),
+            )
+          }
+        />
+      ))}
+    </>
+  );
+}
+
+/** What changing over really takes at a machine, and a press that reckons so from now on. */
+function PaceNote({
+  pace: { count, took, reckoned },
+  name,
+  onTake,
+}: {
+  pace: Pace;
+  name: string;
+  onTake: () => void;
+}) {
+  return (
+    <p className="note amid">
+      {name}: changing over was timed {count} times and took {Math.round(took)} minutes, where{' '}
+      {Math.round(reckoned)} are reckoned.{' '}
+      <button className="link" onClick={onTake}>
+        Reckon so from now on
+      </button>
+    </p>
+  );
+}
+
+/** That test pieces came right again and again, and a press that leaves them away. */
+function TrustNote({
+  trusting: { count, within },
+  name,
+  style,
+  onTake,
+}: {
+  trusting: Trusting;
+  name: string;
+  style: LengthStyle;
+  onTake: () => void;
+}) {
+  return (
+    <p className="note amid">
+      {name}: {count} of {count} sizes of first test pieces read right, within{' '}
+      <Spoken sentence={{ text: '{within}', lengths: { within } }} style={style} />.{' '}
+      <button className="link" onClick={onTake}>
+        Cut without a test piece
+      </button>{' '}
+      (after a change of cutter one is cut all the same).
+    </p>
+  );
+}

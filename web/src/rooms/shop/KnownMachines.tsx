@@ -1,0 +1,70 @@
+import type { LengthStyle } from '@velk/core/ground';
+import { knowing, type MachineKnown, type Shop } from '@velk/core/shop';
+import { gearChanged } from '../../keeping/gear.ts';
+import { useAppDispatch } from '../../store.ts';
+import { Spoken } from '../../widgets/Spoken.tsx';
+
+/** What was taken from the record about single machines, each let go of by a press. */
+export function KnownMachines({ shop }: { shop: Shop }) {
+  const known = Object.entries(shop.known ?? {});
+  if (!known.length) return null;
+  return (
+    <>
+      <h2>Known from the log</h2>
+      <ul className="plain">
+        {known.map(([machine, what]) => (
+          <Known key={machine} shop={shop} machine={machine} what={what} style={shop.style} />
+        ))}
+      </ul>
+    </>
+  );
+}
+
+function Known({
+  shop,
+  machine,
+  what: { pace, trust },
+  style,
+}: {
+  shop: Shop;
+  machine: string;
+  what: MachineKnown;
+  style: LengthStyle;
+}) {
+  const dispatch = useAppDispatch();
+  const name = shop.tools.find(({ id }) => id === machine)?.name ?? machine;
+  const letGo = (what: keyof MachineKnown) =>
+    dispatch(gearChanged(knowing(shop, machine, { [what]: undefined })));
+  return (
+    <>
+      {trust && (
+        <li>
+          {name}: no test piece, {trust.count} of {trust.count} read right within{' '}
+          <Spoken
+            sentence={{ text: '{within}', lengths: { within: trust.within } }}
+            style={style}
+          />{' '}
+          <button
+            className="link"
+            onClick={() => letGo('trust')}
+            aria-label={`Cut test pieces at ${name} again`}
+          >
+            Cut them again
+          </button>
+        </li>
+      )}
+      {pace !== undefined && (
+        <li>
+          {name}: changing over takes {pace} times the minutes above{' '}
+          <button
+            className="link"
+            onClick={() => letGo('pace')}
+            aria-label={`Reckon changes at ${name} as usual`}
+          >
+            Reckon as usual
+          </button>
+        </li>
+      )}
+    </>
+  );
+}
