@@ -7,7 +7,7 @@ import { demo } from '../../testing/demo.ts';
 import { jobWith } from '../../testing/jobs.ts';
 import { TEST_SHOP } from '../../testing/shops.ts';
 import { availableIn } from '../../shop/tooling/index.ts';
-import { planJob, proposalsOf, type Proposal } from './index.ts';
+import { besides, impossibleIn, planJob, proposalsOf, warnedIn, type Proposal } from './index.ts';
 
 /** The job with sizes of a joint changed as they are proposed. */
 const taking = (job: Job, id: string, proposals: readonly Proposal[]): Job => ({
@@ -67,6 +67,42 @@ describe('what advice proposes is tried first', () => {
     );
     expect(troubles(after)).toEqual([]);
     expect(after).not.toEqual(madeJob);
+  });
+
+  it('a whole table drawn anyhow: all that is proposed, taken, adds no error, nor a warning where none went', () => {
+    const drawn = fc.record({
+      tenonLength: fc.integer({ min: 8, max: 44 }),
+      mortiseWidth: fc.integer({ min: 3, max: 14 }),
+      faceShoulder: fc.integer({ min: 1, max: 12 }),
+      edgeShoulder: fc.integer({ min: 0, max: 30 }),
+    });
+    let taken = 0;
+    fc.assert(
+      fc.property(drawn, drawn, (first, second) => {
+        const plain = base();
+        const madeJob = {
+          ...plain,
+          joints: plain.joints.map((joint, i) => ({
+            ...joint,
+            params: { ...joint.params, ...(i ? second : first) },
+          })),
+        };
+        let job: Job = madeJob;
+        for (const { id } of madeJob.joints) {
+          const before = planJob(job, TEST_SHOP).joints;
+          const { together } = proposalsOf(id, job, TEST_SHOP);
+          taken += together.length;
+          job = taking(job, id, together);
+          const after = planJob(job, TEST_SHOP).joints;
+          expect(besides(impossibleIn(after), impossibleIn(before))).toEqual([]);
+          const mended = besides(impossibleIn(before), impossibleIn(after));
+          const fresh = besides(warnedIn(after), warnedIn(before));
+          expect(mended.length ? [] : fresh).toEqual([]);
+        }
+      }),
+      { numRuns: 15 },
+    );
+    expect(taken).toBeGreaterThan(5);
   });
 
   it('of any kind, with any size spoiled: none makes anything impossible or leaves its warning', () => {

@@ -5,13 +5,13 @@ import {
   type Joint,
   type Advice,
   type DimensionId,
-  type Problem,
 } from '../../design/index.ts';
 import type { Shop } from '../../shop/index.ts';
 import type { Mm, Remembered } from '../../ground/index.ts';
 import { shopFor } from './shopFor.ts';
 import { type JointDraft, type JointPlan } from './draft.ts';
 import { draftsOf } from './drafts.ts';
+import { besides, impossibleIn, warnedIn } from './troubles.ts';
 
 /** A size that advice would change, in mm or degrees as the dimension has it. */
 export interface Proposal {
@@ -31,7 +31,7 @@ export interface Proposals {
 /**
  * The sizes that advice proposes for a joint, each tried first in the joint and in those it shares
  * a part with. One that would make something impossible or leave a half without a way is not
- * proposed; nor one that mends nothing impossible and brings a warning that was not there, or
+ * proposed; nor one that brings a warning to what was possible before, or that mends nothing and
  * doesn’t end its own.
  * @param id the joint; nothing is proposed where the job has none of it
  */
@@ -106,32 +106,24 @@ function taken(joint: Joint, job: Job, { dimension, propose }: Proposing): Joint
   return { ...joint, params: typedOver(kind, params, members, dimension, propose) };
 }
 
+/** Whether a size mends something, and spoils nothing of its joint and of all near it. */
 function doesGood(
   advice: Proposing,
   before: readonly JointPlan[],
   after: readonly JointPlan[],
   id: string,
 ): boolean {
-  const warned = (plans: readonly JointPlan[]) =>
-    new Set(adviceIn(plans, id).flatMap((each) => (each.level === 'warning' ? [each.id] : [])));
-  const [had, has] = [warned(before), warned(after)];
-  const [troubles, left] = [new Set(before.flatMap(troublesOf)), after.flatMap(troublesOf)];
-  if (!left.every((trouble) => troubles.has(trouble))) return false;
-  if (left.length < troubles.size) return true;
-  return [...has].every((warning) => had.has(warning)) && !has.has(advice.id);
+  const [impossible, left] = [impossibleIn(before), impossibleIn(after)];
+  if (besides(left, impossible).length) return false;
+  const mended = new Set(besides(impossible, left).map(({ joint }) => joint));
+  /** Of what was impossible until now nobody has been warned. */
+  const fresh = besides(warnedIn(after), warnedIn(before));
+  if (fresh.some(({ joint }) => !mended.has(joint))) return false;
+  return (
+    mended.size > 0 ||
+    !warnedIn(after).some(({ joint, name }) => joint === id && name === advice.id)
+  );
 }
-
-/** What keeps a joint from being made, each under a name of its own. */
-const troublesOf = ({ joint, problems, chosen }: JointPlan): string[] => [
-  ...problems.map((problem) => `${joint} ${nameOf(problem)}`),
-  ...(problems.length
-    ? []
-    : (['tenoned', 'mortised'] as const)
-        .filter((half) => !chosen[half])
-        .map((half) => `${joint} ${half}`)),
-];
-
-const nameOf = ({ path, part, dimension }: Problem): string => `${path} ${part} ${dimension}`;
 
 /** Sizes nearer than this are one, mm. */
 const SAME: Mm = 1e-6;
