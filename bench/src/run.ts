@@ -15,6 +15,7 @@ import {
 import { modelOf, virtualCut } from '@velk/core/making';
 import { pieceOf, pieceSolid } from '@velk/core/shop';
 import { cases, jobWith, loadModeller, TEST_SHOP } from '@velk/core/testing';
+import { benchBends } from './bends.ts';
 import { crowdedShop, jobOf, mixedJob } from './crowd.ts';
 import { benchRecord } from './record.ts';
 import { time } from './timing.ts';
@@ -247,3 +248,5 @@ for (const count of [20, 200, 1000]) {
     `  ${String(count).padStart(4)}: ${(taken / twenty / (count / 20)).toFixed(2)} of linear (${taken.toFixed(0)} ms here), ${(foundNest.volume / foundNest.least).toFixed(3)} of the bound`,
   );
 }
+
+benchBends();
