@@ -153,22 +153,36 @@ test('the run is drawn along time, a lane for each machine; a list that is searc
   await expect(focused).toContainText(told[1]!);
 });
 
-test('small changes of the drawing are looked for, stopped, drawn by a press and taken back by one', async ({
+test('small changes of the drawing are looked for, stopped, seen on it, drawn by a press and taken back by one', async ({
   page,
   velk,
 }) => {
   await page.goto(velk.url);
   await page.getByRole('link', { name: 'Drying racks for the dye room' }).click();
   await page.getByRole('link', { name: /^Order/ }).click();
-  await page.getByRole('button', { name: 'Look for small changes of the drawing' }).click();
-  const offered = page.getByRole('region', { name: 'Small changes of the drawing' });
-  const first = offered.getByRole('listitem').first();
-  await expect(first).toContainText(/→ .* min less/);
+  const look = page.getByRole('button', { name: 'Look for small changes of the drawing' });
+  await look.click();
   await page.getByRole('button', { name: 'that will do' }).click();
   await expect(page.getByRole('progressbar', { name: 'How many changes were tried' })).toHaveCount(
     0,
   );
+  await look.click();
+  const offered = page.getByRole('region', { name: 'Small changes of the drawing' });
+  const first = offered.getByRole('listitem').first();
+  await expect(first).toContainText(/→ .* min less/);
+  await first.getByRole('link').click();
+  const bent = page.locator('.dimension.bent');
+  await expect(bent).toHaveCount(1);
+  await expect(page.getByText('Not drawn yet')).toBeVisible();
+  await page.getByRole('button', { name: 'leave it' }).click();
+  await expect(bent).toHaveCount(0);
+  /** The same at the joint, by pointing. */
+  await look.click();
+  await expect(first).toContainText(/less/);
+  await first.hover();
+  await expect(bent).toHaveCount(1);
   await first.getByRole('button', { name: 'Draw it so' }).click();
+  await expect(bent).toHaveCount(0);
   await expect(offered.getByRole('listitem')).toHaveCount(0);
   await expect(page.getByText('Saved', { exact: true })).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).click();

@@ -27,7 +27,7 @@ test('quick figures from anywhere by keyboard; the address is the question; the 
   await expect(page.getByLabel('Mortise length')).toHaveValue('2 1/2" + 1/8"');
   await expect(answer).toContainText('208.68 mm');
   await page.getByRole('button', { name: /as mortise length/ }).click();
-  await expect(page.getByText('From a quick figure')).toBeVisible();
+  await expect(page.getByText('Not drawn yet')).toBeVisible();
   await page.getByRole('button', { name: 'use it' }).click();
   await expect(page.getByLabel('mortise length, mm')).toHaveValue('66.68');
   await page.keyboard.press('Control+z');

@@ -25,6 +25,8 @@ interface Props {
   readonly errors: Readonly<Record<string, string>>;
   /** Set marks of the two parts. */
   readonly sets: { readonly tenoned: string; readonly mortised: string };
+  /** The size that is drawn as it would be, and isn’t yet. */
+  readonly bent?: string | undefined;
   readonly onChange: (dimension: string, value: Mm) => void;
 }
 
@@ -32,7 +34,7 @@ interface Props {
  * The joint's aligned views to scale; every dimension on them is a field. The drawing is the form.
  */
 export const JointDrawing = memo(function JointDrawing(props: Props) {
-  const { views, dimensions, style, field, errors, sets, onChange } = props;
+  const { views, dimensions, style, field, errors, sets, bent, onChange } = props;
   const [ref, width] = useWidth<HTMLDivElement>();
   const points = views.flatMap((v) =>
     v.outlines.flatMap((o) => o.points.map((p): Vec2 => [p[0] + v.at[0], p[1] + v.at[1]])),
@@ -117,7 +119,7 @@ export const JointDrawing = memo(function JointDrawing(props: Props) {
       {drawn.map(({ d, label }) => (
         <span
           key={d.id}
-          className={`dimension ${style.system}`}
+          className={`dimension ${style.system}${d.id === bent ? ' bent' : ''}`}
           title={d.name}
           style={{ left: label[0], top: label[1] }}
         >

@@ -11,8 +11,11 @@ export interface Savings {
   readonly stop: () => void;
 }
 
-/** Looks beside the page, for one job as it is: whatever is changed meanwhile ends it. */
-export function useSavings({ basis, stamp }: Plan): Savings {
+/**
+ * Looks beside the page, for one job as it is: whatever is changed meanwhile ends it.
+ * @param joint the only one whose sizes are tried; by default those of all are
+ */
+export function useSavings({ basis, stamp }: Plan, joint?: string): Savings {
   const mark = markOf({ stamp });
   const task = useRef<Task<void> | null>(null);
   const [running, setRunning] = useState(false);
@@ -29,14 +32,14 @@ export function useSavings({ basis, stamp }: Plan): Savings {
       stop();
       setLooking(null);
     },
-    [mark],
+    [mark, joint],
   );
   const start = () => {
     stop();
     setFailed('');
     setLooking(null);
     setRunning(true);
-    const begun = bendByCore(basis, (told) => {
+    const begun = bendByCore(joint === undefined ? basis : { ...basis, joint }, (told) => {
       if (task.current !== begun) return;
       setLooking(told);
       if (told.tried >= told.of) stop();

@@ -45,11 +45,14 @@ function rails(params: object): Job {
   };
 }
 
+const RACKS = demo('racks');
+const OF_RACKS = savingsOf(RACKS.job, RACKS.shop);
+
 describe('the drawing bends to the tools', () => {
   it('each saving, planned from scratch, saves what it says, and so do all together', () => {
-    const { job, shop } = demo('racks');
+    const { job, shop } = RACKS;
     const before = planJob(job, shop);
-    const savings = savingsOf(job, shop);
+    const savings = OF_RACKS;
     expect(savings.length).toBeGreaterThan(0);
     for (const saving of savings) {
       const after = planJob(bent(job, saving), shop);
@@ -67,6 +70,43 @@ describe('the drawing bends to the tools', () => {
     const alike = savingsOf(job, TEST_SHOP).find(({ dimension }) => dimension === 'edgeShoulder');
     expect([alike?.from, alike?.to].sort()).toEqual([10, 9.6]);
     expect(alike!.cards).toBeGreaterThan(0);
+  });
+
+  it('tells what is said of its joint with it, and no longer, but nothing of the size itself', () => {
+    const { job, shop } = RACKS;
+    const before = planJob(job, shop);
+    const titles = ({ joints }: Plan, of: Saving) =>
+      joints.flatMap(({ joint, advice }) =>
+        advice
+          .filter(({ dimension }) => joint !== of.joint || dimension !== of.dimension)
+          .map(({ id, title }) => [`${joint} ${id}`, title] as const),
+      );
+    let told = 0;
+    for (const saving of OF_RACKS) {
+      const [had, has] = [before, planJob(bent(job, saving), shop)].map((plan) =>
+        titles(plan, saving),
+      ) as [ReturnType<typeof titles>, ReturnType<typeof titles>];
+      const beside = (some: typeof had, others: typeof had) =>
+        some.filter(([key]) => others.every(([other]) => other !== key)).map(([, title]) => title);
+      expect(saving.comes).toEqual(beside(has, had));
+      expect(saving.goes).toEqual(beside(had, has));
+      told += saving.goes.length;
+    }
+    expect(told).toBeGreaterThan(0);
+  });
+
+  it('only of the one joint that is asked about', () => {
+    const job = rails({ edgeShoulder: 9.6 });
+    const only = (joint: string) => {
+      const looking = lookForSavings(job, TEST_SHOP, joint);
+      let step = looking.next();
+      while (!step.done) step = looking.next();
+      return step.value;
+    };
+    const [own, other, all] = [only('lower'), only('joint'), savingsOf(job, TEST_SHOP)];
+    expect(own.savings.length).toBeGreaterThan(0);
+    expect(own.savings.every(({ joint }) => joint === 'lower')).toBe(true);
+    expect(own.savings.length + other.savings.length).toBe(all.length);
   });
 
   it('nothing is offered of what is begun, and nothing where a joint is impossible', () => {

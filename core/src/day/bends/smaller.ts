@@ -1,7 +1,17 @@
 import { resolve, typedOver, type Job, type Joint } from '../../design/index.ts';
 import type { Shop } from '../../shop/index.ts';
-import { Remembered } from '../../ground/index.ts';
-import { planToProve, setupsOf, shopFor, type JointDraft, type Plan } from '../plan/index.ts';
+import { Remembered, type Sentence } from '../../ground/index.ts';
+import {
+  besides,
+  impossibleIn,
+  planToProve,
+  setupsOf,
+  shopFor,
+  warnedIn,
+  type JointDraft,
+  type Plan,
+  type Trouble,
+} from '../plan/index.ts';
 import { bendsOf, type Bend } from './candidates.ts';
 
 /** What a job takes as it is planned. */
@@ -11,8 +21,14 @@ interface Toll {
   readonly cards: number;
 }
 
-/** A bend, and what the whole job takes less with it: minutes of setting and cutting, and cards. */
-export interface Saving extends Bend, Toll {}
+/**
+ * A bend, and what the whole job takes less with it: minutes of setting and cutting, and cards; and
+ * what is said of its joints then, and no longer.
+ */
+export interface Saving extends Bend, Toll {
+  readonly comes: readonly Sentence[];
+  readonly goes: readonly Sentence[];
+}
 
 /** How far the looking is: what was tried, of how many, and the best found so far. */
 export interface Looking {
@@ -29,12 +45,19 @@ const WORTH = 2;
  * each tried by planning the whole job anew, and offered only where nothing becomes impossible, no
  * half loses its way, and no warning comes. Tells after every trial, so that whoever waits can stop
  * and take the best so far.
+ * @param joint the only one whose sizes are bent; by default those of all are
  */
-export function* lookForSavings(job: Job, chest: Shop): Generator<Looking, Looking> {
+export function* lookForSavings(
+  job: Job,
+  chest: Shop,
+  joint?: string,
+): Generator<Looking, Looking> {
   const remembered = new Remembered<JointDraft>(Math.max(100, 2 * job.joints.length));
   const plan = (tried: Job) => planToProve(tried, chest, remembered).plan;
   const before = plan(job);
-  const bends = bendsOf(canBend(job, before), job, shopFor(job, chest));
+  const bends = bendsOf(canBend(job, before), job, shopFor(job, chest)).filter(
+    (bend) => joint === undefined || bend.joint === joint,
+  );
   let savings: Saving[] = [];
   for (const [i, bend] of bends.entries()) {
     const saving = savingOf(bend, before, plan(bent(job, bend)));
@@ -96,24 +119,30 @@ const lessIn = (before: Plan, after: Plan): Toll => {
 };
 
 function savingOf(bend: Bend, before: Plan, after: Plan): Saving | undefined {
-  const [had, has] = [troublesOf(before), troublesOf(after)];
-  if ([...has].some((trouble) => !had.has(trouble))) return undefined;
+  if (besides(troublesIn(after), troublesIn(before)).length) return undefined;
   const less = lessIn(before, after);
   const isWorth = less.minutes >= WORTH || (less.cards > 0 && less.minutes > -1e-9);
-  return isWorth ? { ...bend, ...less } : undefined;
+  if (!isWorth) return undefined;
+  return {
+    ...bend,
+    ...less,
+    comes: toldIn(after, before, bend),
+    goes: toldIn(before, after, bend),
+  };
 }
 
-/** All that is wrong with a plan or warned of, each under a name of its own. */
-const troublesOf = ({ joints }: Plan): Set<string> =>
-  new Set(
-    joints.flatMap(({ joint, problems, advice, chosen, notTaken }) => [
-      ...problems.map(({ path, dimension }) => `${joint} ${path} ${dimension}`),
-      ...advice.flatMap(({ id, level }) => (level === 'warning' ? [`${joint} ${id}`] : [])),
-      ...(['tenoned', 'mortised'] as const).flatMap((half) =>
-        chosen[half] && !notTaken?.[half] ? [] : [`${joint} ${half}`],
-      ),
-    ]),
-  );
+/** What one plan says of joints and the other doesn’t, but what it says of the bent size itself. */
+function toldIn({ joints }: Plan, other: Plan, bend: Bend): Sentence[] {
+  return joints.flatMap(({ joint, advice }, i) => {
+    const said = new Set(other.joints[i]!.advice.map(({ id }) => id));
+    const fresh = advice.filter(({ id }) => !said.has(id));
+    return fresh
+      .filter(({ dimension }) => joint !== bend.joint || dimension !== bend.dimension)
+      .map(({ title }) => title);
+  });
+}
+
+const troublesIn = ({ joints }: Plan): Trouble[] => [...impossibleIn(joints), ...warnedIn(joints)];
 
 const mostFirst = (a: Saving, b: Saving): number =>
   b.minutes - a.minutes || Math.abs(a.to - a.from) - Math.abs(b.to - b.from);

@@ -120,6 +120,11 @@ export interface ToBeSearched {
   readonly untilSettled?: boolean;
 }
 
+export interface ToBeBent extends Basis {
+  /** The only joint whose sizes are tried; by default those of all are. */
+  readonly joint?: string;
+}
+
 export type Best = ReturnType<OrderSearch['best']>;
 
 /**
@@ -145,7 +150,11 @@ export interface Core {
     task: number,
   ) => Promise<void>;
   /** What small changes of the drawing would save, told after every one that is tried. */
-  readonly bend: (question: Basis, tell: (looking: Looking) => void, task: number) => Promise<void>;
+  readonly bend: (
+    question: ToBeBent,
+    tell: (looking: Looking) => void,
+    task: number,
+  ) => Promise<void>;
   readonly drop: (task: number) => void;
   /** The joint that is looked at: it is proved before all others. */
   readonly look: (joint: string | null) => void;

@@ -1,5 +1,5 @@
 import { proxy, wrap, type Remote } from 'comlink';
-import type { Basis, Card, JointPlan, Looking, Plan } from '@velk/core/day';
+import type { Card, JointPlan, Looking, Plan } from '@velk/core/day';
 import type { Job } from '@velk/core/design';
 import type { Shop } from '@velk/core/shop';
 import {
@@ -11,6 +11,7 @@ import {
   type Best,
   type Core,
   type ToBeProved,
+  type ToBeBent,
   type ToBeSearched,
 } from './asks.ts';
 import type { Proofs } from './proving.ts';
@@ -93,7 +94,7 @@ export const searchByCore = (question: ToBeSearched, tell: (best: Best) => void)
   asked((core, task) => core.search(question, proxy(tell), task));
 
 /** @param tell hears after every change of the drawing that is tried */
-export const bendByCore = (question: Basis, tell: (looking: Looking) => void): Task<void> =>
+export const bendByCore = (question: ToBeBent, tell: (looking: Looking) => void): Task<void> =>
   asked((core, task) => core.bend(question, proxy(tell), task));
 
 /** Says which joint is looked at: it is proved before all others. */

@@ -175,9 +175,9 @@ export function startTasks({ modeller, solve, keptBy }: Means): Core {
           if ((untilSettled && best.settled) || best.tried >= moves) return;
         }
       }),
-    bend: ({ job, shop }, tell, task) =>
+    bend: ({ job, shop, joint }, tell, task) =>
       during(task, async (_, breath) => {
-        const looking = lookForSavings(job, shop);
+        const looking = lookForSavings(job, shop, joint);
         for (let step = looking.next(); await breath(); step = looking.next()) {
           tell(step.value);
           if (step.done) return;

@@ -1,24 +1,18 @@
 import './joints.css';
-import { useSearchParams } from 'react-router';
 import type { Job, Joint } from '@velk/core/design';
-import { capital, METRIC, parseLength } from '@velk/core/ground';
+import { capital } from '@velk/core/ground';
+import type { Saving } from '@velk/core/day';
 import type { Shop } from '@velk/core/shop';
 import { useProposals } from '../../planning/useProposals.ts';
 import { LengthField } from '../../widgets/LengthField.tsx';
 import { Margin } from '../../widgets/Margin.tsx';
 import { Spoken } from '../../widgets/Spoken.tsx';
+import { useAppSelector } from '../../store.ts';
+import { SmallChanges } from '../order/SmallChanges.tsx';
 import { JointPlaces } from './JointPlaces.tsx';
 import { ProposedSizes } from './ProposedSizes.tsx';
 import type { JointSheetState } from './useJointSheet.ts';
-
-/** A dimension that a quick figure sent here by the address; offered, not applied. */
-function useOffered(joint: string): { dimension: string; value: number; done: () => void } | null {
-  const [params, setParams] = useSearchParams();
-  const read = parseLength(params.get('value') ?? '', METRIC);
-  const dimension = params.get('dimension');
-  if (params.get('joint') !== joint || !dimension || !read.ok) return null;
-  return { dimension, value: read.value, done: () => setParams({ joint }, { replace: true }) };
-}
+import type { Offered } from './useOffered.ts';
 
 const words = (dimension: string): string =>
   dimension.replace(/([A-Z])/g, (c) => ` ${c.toLowerCase()}`);
@@ -28,16 +22,22 @@ interface Props {
   readonly shop: Shop;
   readonly joint: Joint;
   readonly sheet: JointSheetState;
+  /** The job, by its id. */
+  readonly id: string;
+  readonly offered: Offered | null;
+  /** Hears which small change is pointed at. */
+  readonly onPoint: (bend: Saving | null) => void;
 }
 
 /** What stands beside the sheet: reasons and warnings, where the joint is, and how to start again. */
-export function JointNotes({ job, shop, joint, sheet }: Props) {
+export function JointNotes({ job, shop, joint, sheet, id, offered, onPoint }: Props) {
+  const plan = useAppSelector((s) => s.plans.plan);
   const { drawing, names, style, available, errors, told, problems, replace, set, propose } = sheet;
   const inMargin = drawing.dimensions.filter((d) => d.view === 'margin' && !d.angle);
   return (
     <Margin label="Reasons and warnings" silent={!told}>
       <ChangedNote sheet={sheet} />
-      <OfferedNote joint={joint} sheet={sheet} />
+      <OfferedNote offered={offered} sheet={sheet} />
       {problems.map((p, i) => (
         <div key={i} className="note error" role="alert">
           <h3>Can’t be made: {p.dimension}</h3>
@@ -73,6 +73,9 @@ export function JointNotes({ job, shop, joint, sheet }: Props) {
           </label>
         ))}
       </JointPlaces>
+      {plan && (
+        <SmallChanges key={joint.id} plan={plan} id={id} joint={joint.id} onPoint={onPoint} />
+      )}
       <div className="note">
         <h3>Start again</h3>
         <p>
@@ -105,13 +108,15 @@ function ChangedNote({ sheet: { change, changeSeen, kind } }: Pick<Props, 'sheet
   );
 }
 
-function OfferedNote({ joint, sheet: { drawing, style, set } }: Pick<Props, 'joint' | 'sheet'>) {
-  const offered = useOffered(joint.id);
+function OfferedNote({
+  offered,
+  sheet: { drawing, style, set },
+}: Pick<Props, 'offered' | 'sheet'>) {
   if (!offered) return null;
   const { dimension, value, done } = offered;
   return (
     <div className="note" role="status">
-      <h3>From a quick figure</h3>
+      <h3>Not drawn yet</h3>
       <p>
         {drawing.dimensions.find((d) => d.id === dimension)?.name ?? words(dimension)}{' '}
         <Spoken sentence={{ text: '{v}', lengths: { v: value } }} style={style} />:{' '}
@@ -133,7 +138,12 @@ function OfferedNote({ joint, sheet: { drawing, style, set } }: Pick<Props, 'joi
   );
 }
 
-function AdviceNotes({ job, shop, joint, sheet: { advice, style, set, take } }: Props) {
+function AdviceNotes({
+  job,
+  shop,
+  joint,
+  sheet: { advice, style, set, take },
+}: Pick<Props, 'job' | 'shop' | 'joint' | 'sheet'>) {
   const isProposed = advice.some(({ propose }) => propose !== undefined);
   const proposals = useProposals(joint.id, job, shop, isProposed);
   return (

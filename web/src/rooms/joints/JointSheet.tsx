@@ -1,6 +1,7 @@
 import './joints.css';
 import { Suspense, useMemo, useState } from 'react';
-import type { Job, Joint } from '@velk/core/design';
+import type { Saving } from '@velk/core/day';
+import { typedOver, type Job, type Joint } from '@velk/core/design';
 import type { Shop } from '@velk/core/shop';
 import { JointDrawing } from '../../drawings/JointDrawing.tsx';
 import { Guarded } from '../../frame/Guarded.tsx';
@@ -11,6 +12,7 @@ import { JointNotes } from './JointNotes.tsx';
 import { KindPicker } from './KindPicker.tsx';
 import { MarkingOut } from './MarkingOut.tsx';
 import { useJointSheet, type JointSheetState } from './useJointSheet.ts';
+import { useOffered } from './useOffered.ts';
 
 /** Loaded only when asked for: three dimensions weigh more than the rest of the page. */
 const PairView = lazyRoom(() => import('../../drawings/PairView.tsx'));
@@ -19,14 +21,20 @@ interface Props {
   readonly job: Job;
   readonly shop: Shop;
   readonly joint: Joint;
+  /** The job, by its id. */
+  readonly id: string;
   readonly onAdd: () => void;
 }
 
 /** One joint: the drawing is the form, reasons and warnings stand in the margin. */
-export function JointSheet({ job, shop, joint, onAdd }: Props) {
+export function JointSheet({ job, shop, joint, id, onAdd }: Props) {
   const sheet = useJointSheet(job, shop, joint);
-  const { drawing, parts, members, names, available, style, errors, plan, set, become } = sheet;
+  const { parts, members, names, available, style, errors, plan, set, become } = sheet;
   const [picking, setPicking] = useState(false);
+  const offered = useOffered(joint.id);
+  const [pointed, setPointed] = useState<Saving | null>(null);
+  const bend = pointed ? { dimension: pointed.dimension, value: pointed.to } : offered;
+  const drawing = useDrawnSo(sheet, bend);
   const onSheet = useMemo(() => drawing.dimensions.filter((d) => d.view !== 'margin'), [drawing]);
   const { tenoned, mortised } = parts;
   const sets = useMemo(
@@ -66,6 +74,7 @@ export function JointSheet({ job, shop, joint, onAdd }: Props) {
               field={`joint.${joint.id}`}
               errors={errors}
               sets={sets}
+              bent={bend?.dimension}
               onChange={set}
             />
           </div>
@@ -73,9 +82,29 @@ export function JointSheet({ job, shop, joint, onAdd }: Props) {
         <InSpace sheet={sheet} />
         <MarkingOut job={job} joint={joint} plan={plan} style={style} />
       </section>
-      <JointNotes job={job} shop={shop} joint={joint} sheet={sheet} />
+      <JointNotes
+        job={job}
+        shop={shop}
+        joint={joint}
+        sheet={sheet}
+        id={id}
+        offered={offered}
+        onPoint={setPointed}
+      />
     </div>
   );
+}
+
+/** The drawing of a joint, with one size as it would be where one is looked at. */
+function useDrawnSo(
+  { kind, params, members, drawing }: JointSheetState,
+  bend: { readonly dimension: string; readonly value: number } | null,
+) {
+  const [dimension, value] = [bend?.dimension, bend?.value];
+  return useMemo(() => {
+    if (dimension === undefined || value === undefined) return drawing;
+    return kind.drawing(typedOver(kind, params, members, dimension, value), members);
+  }, [kind, params, members, drawing, dimension, value]);
 }
 
 /** What the joint is called, and the ways to have one more or one less. */

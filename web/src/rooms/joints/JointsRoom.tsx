@@ -7,7 +7,7 @@ import { JointSheet } from './JointSheet.tsx';
 import { NewJoint } from './NewJoint.tsx';
 
 /** The joint that is looked at, or a new one. */
-export function JointsRoom({ job, shop }: { job: Job; shop: Shop }) {
+export function JointsRoom({ id, job, shop }: { id: string; job: Job; shop: Shop }) {
   const joint = useJoint(job);
   const [adding, setAdding] = useState(false);
   if (!joint || adding)
@@ -20,6 +20,13 @@ export function JointsRoom({ job, shop }: { job: Job; shop: Shop }) {
       />
     );
   return (
-    <JointSheet key={joint.id} job={job} shop={shop} joint={joint} onAdd={() => setAdding(true)} />
+    <JointSheet
+      key={joint.id}
+      id={id}
+      job={job}
+      shop={shop}
+      joint={joint}
+      onAdd={() => setAdding(true)}
+    />
   );
 }

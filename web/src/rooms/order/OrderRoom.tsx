@@ -62,7 +62,7 @@ function Cards({ plan, id }: { plan: Plan; id: string }) {
       <OrderTabs id={id} />
       <h1>Order of cutting</h1>
       <OrderTotal plan={plan} />
-      <SmallChanges plan={plan} />
+      <SmallChanges plan={plan} id={id} />
       <p className="noprint">
         <Link to={`/job/${id}/print`}>All cards, to print</Link>
       </p>

@@ -1,23 +1,44 @@
 import './order.css';
-import { counted } from '@velk/core/ground';
+import type { ReactNode } from 'react';
+import { Link } from 'react-router';
+import { capital, counted, type LengthStyle, type Sentence } from '@velk/core/ground';
 import type { Plan, Saving } from '@velk/core/day';
 import { useEdit } from '../../keeping/useEdit.ts';
 import { useStyle } from '../../keeping/useUnits.ts';
 import { useSavings } from '../../planning/useSavings.ts';
 import { Length } from '../../widgets/Length.tsx';
+import { Spoken } from '../../widgets/Spoken.tsx';
 import { inTime } from './OrderRow.tsx';
 
 /** So many are shown: the others save less. */
 const SHOWN = 8;
 
+interface Props {
+  readonly plan: Plan;
+  /** The job, by its id. */
+  readonly id: string;
+  /** Only this joint’s sizes, where it is looked at by itself. */
+  readonly joint?: string;
+  /** Hears which change is pointed at, so that it can be drawn. */
+  readonly onPoint?: (saving: Saving | null) => void;
+}
+
 /** Small changes of the drawing that would save minutes or cards, each taken by a press. */
-export function SmallChanges({ plan }: { plan: Plan }) {
+export function SmallChanges({ plan, id, joint, onPoint }: Props) {
   const edit = useEdit();
-  const { looking, running, failed, start, stop } = useSavings(plan);
+  const { looking, running, failed, start, stop } = useSavings(plan, joint);
   const savings = looking?.savings.slice(0, SHOWN) ?? [];
-  const take = ({ joint, dimension, to }: Saving) =>
-    edit({ edit: 'sizesTyped', joint, sizes: [{ dimension, value: to }] });
-  const nameOf = (id: string) => plan.basis.job.joints.find((joint) => joint.id === id)?.name ?? id;
+  const take = ({ joint: of, dimension, to }: Saving) => {
+    onPoint?.(null);
+    edit({ edit: 'sizesTyped', joint: of, sizes: [{ dimension, value: to }] });
+  };
+  const nameOf = (of: string) => plan.basis.job.joints.find((each) => each.id === of)?.name ?? of;
+  const heading = (saving: Saving) =>
+    joint === undefined && (
+      <>
+        <Link to={onTheDrawing(id, saving)}>{nameOf(saving.joint)}</Link>:{' '}
+      </>
+    );
   return (
     <section className="smallchanges noprint" aria-label="Small changes of the drawing">
       <p className="quiet" role="status">
@@ -45,8 +66,9 @@ export function SmallChanges({ plan }: { plan: Plan }) {
             <SmallChange
               key={`${saving.joint} ${saving.dimension} ${saving.to}`}
               saving={saving}
-              joint={nameOf(saving.joint)}
+              heading={heading(saving)}
               onTake={() => take(saving)}
+              onPoint={(pointed) => onPoint?.(pointed)}
             />
           ))}
         </ul>
@@ -55,20 +77,36 @@ export function SmallChanges({ plan }: { plan: Plan }) {
   );
 }
 
+/** Where a change is shown on the drawing of its joint, not drawn yet. */
+const onTheDrawing = (id: string, { joint, dimension, to }: Saving): string =>
+  `/job/${id}/joints?${new URLSearchParams({ joint, dimension, value: `${to} mm` }).toString()}`;
+
 function SmallChange({
-  saving: { name, from, to, minutes, cards },
-  joint,
+  saving,
+  heading,
   onTake,
+  onPoint,
 }: {
   saving: Saving;
-  joint: string;
+  heading: ReactNode;
   onTake: () => void;
+  onPoint: (saving: Saving | null) => void;
 }) {
   const style = useStyle();
+  const { name, from, to, minutes, cards, comes, goes } = saving;
+  const point = () => onPoint(saving);
+  const leave = () => onPoint(null);
   return (
-    <li className="row between">
+    <li
+      className="row between"
+      onPointerEnter={point}
+      onPointerLeave={leave}
+      onFocus={point}
+      onBlur={leave}
+    >
       <span>
-        {joint}: {name.toLowerCase()} <Length value={from} style={style} /> →{' '}
+        {heading}
+        {heading ? name.toLowerCase() : capital(name)} <Length value={from} style={style} /> →{' '}
         <strong>
           <Length value={to} style={style} />
         </strong>
@@ -77,8 +115,20 @@ function SmallChange({
         {minutes >= 1 && `${inTime(minutes)} less`}
         {minutes >= 1 && cards > 0 && ', '}
         {cards > 0 && `${counted(cards, 'card', 'cards')} less`}
+        <Told said={comes} by="then" style={style} />
+        <Told said={goes} by="no longer" style={style} />
       </span>
       <button onClick={onTake}>Draw it so</button>
     </li>
   );
+}
+
+/** What is said of joints with a change, or without it only. */
+function Told({ said, by, style }: { said: readonly Sentence[]; by: string; style: LengthStyle }) {
+  return said.map((sentence, i) => (
+    <span key={i}>
+      {' '}
+      · {by}: <Spoken sentence={sentence} style={style} />
+    </span>
+  ));
 }
