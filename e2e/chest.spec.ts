@@ -1,5 +1,5 @@
 import { readFile } from 'node:fs/promises';
-import { expect, openLooms, openSetup, test } from './velk.ts';
+import { expect, follow, openLooms, openSetup, stageOf, test } from './velk.ts';
 
 test('tools are added, measured, copied and retired; what can’t be is told by the field and nothing is lost', async ({
   page,
@@ -184,4 +184,23 @@ test('a tool measured on while a slow save is under way is saved after it, and i
   await expect(page.getByRole('status')).toHaveText('Saved');
   await page.reload();
   await expect(kerf).toHaveValue('3.15');
+});
+
+test('a template that was made is hung in the chest by a press, and its card is quicker by it', async ({
+  page,
+  velk,
+}) => {
+  await page.goto(velk.url);
+  await page.getByRole('link', { name: 'Drying racks for the dye room' }).click();
+  await page.waitForURL(/\/job\//);
+  await follow(page, `${stageOf(page, 'setups')}/rail.mortised.bushing-mortise`);
+  const made = page.getByText(/^Template, opening .* is made for this/);
+  await expect(made).toBeVisible();
+  await page.getByRole('button', { name: 'It hangs in the chest now' }).click();
+  await expect(made).toBeHidden();
+  await follow(page, '/chest');
+  await page.getByRole('button', { name: /^Jigs/ }).click();
+  await expect(page.getByRole('button', { name: /^Template, opening/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByRole('button', { name: /^Template, opening/ })).toHaveCount(0);
 });

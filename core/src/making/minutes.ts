@@ -7,6 +7,7 @@ import {
   type Piece,
   type Shop,
 } from '../shop/index.ts';
+import { templateOf } from './templates.ts';
 import { modelOf } from './machines.ts';
 import type { Placement } from './machine/model.ts';
 import type { HandWork, Pass, Setup } from './setups/index.ts';
@@ -160,16 +161,6 @@ export function cuttingMinutes(
     return made;
   };
   return (setups) =>
-    new Set(setups.flatMap(templateOf)).size * minutesIn(shop).template +
+    new Set(setups.flatMap((setup) => templateOf(setup, shop))).size * minutesIn(shop).template +
     setups.reduce((sum, s) => sum + minutesOf(s), 0);
-}
-
-/**
- * A template for each size of opening, block or disc: it is made once, and serves whatever goes by
- * it after.
- */
-export function templateOf({ carrier, figures }: Setup): string[] {
-  const width = figures.find(({ from }) => from === 'template-side');
-  const length = figures.find(({ from }) => from === 'template-end');
-  return width ? [[carrier, width.set.value, length?.set.value].join()] : [];
 }

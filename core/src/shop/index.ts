@@ -158,6 +158,7 @@ export {
   type StopBlock,
   type TableSaw,
   type Teeth,
+  type Template,
   type Tool,
   type Trust,
   type ToolKind,

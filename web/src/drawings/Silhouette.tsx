@@ -1,4 +1,4 @@
-import type { Tool } from '@velk/core/shop';
+import type { Template, Tool } from '@velk/core/shop';
 import type { Vec2 } from '@velk/core/ground';
 
 interface Shape {
@@ -134,6 +134,8 @@ export function silhouetteOf(tool: Tool): Shape[] {
         return block;
       });
     }
+    case 'template':
+      return templateShapes(tool);
     case 'stop-block':
       return [rect('iron', 0, 0, tool.thickness, 60)];
     case 'router':
@@ -161,6 +163,14 @@ export function silhouetteOf(tool: Tool): Shape[] {
     case 'clamp':
       return [];
   }
+}
+
+/** A template from above: the board round an opening, or what the follower runs round. */
+function templateShapes({ shape, width, length }: Template): Shape[] {
+  const long = length || width;
+  if (shape === 'disc') return [round('iron', 0, 0, width)];
+  if (shape === 'block') return [rect('iron', 0, 0, long, width)];
+  return [rect('iron', -40, -30, long + 80, width + 60), rect('hole', 0, 0, long, width)];
 }
 
 /** The top of a saw's tooth, edge on: flat, bevelled each way, or the two in turn. */

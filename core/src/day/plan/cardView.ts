@@ -7,6 +7,7 @@ import {
   type Setup,
   backingOf,
   modelOf,
+  templateOwned,
 } from '../../making/index.ts';
 import { isMark } from '../sequence/index.ts';
 import type { Mm } from '../../ground/index.ts';
@@ -72,6 +73,7 @@ export function cardView(card: Card, { job, shop }: Basis): CardView {
     title,
     gear: [
       ...[first.machine, first.cutter, ...first.guides].map(tool),
+      ...distinct(setups.map((setup) => templateOwned(setup, shop)?.name)),
       ...distinct(setups.map(backingOf)),
     ].filter((name) => name !== undefined),
     figures: viewed(atFirst, first),

@@ -70,8 +70,8 @@ function cuttingOf(setups: readonly Setup[], job: Job, shop: Shop, made: Set<str
     const minutes = cuttingMinutes(stock, shop, (s) =>
       needsSecondHand(s, stock, shop.rules) ? 2 : 1,
     )([setup]);
-    const again = templateOf(setup).filter((template) => made.has(template));
-    for (const template of templateOf(setup)) made.add(template);
+    const again = templateOf(setup, shop).filter((template) => made.has(template));
+    for (const template of templateOf(setup, shop)) made.add(template);
     return sum + minutes - again.length * minutesIn(shop).template;
   }, 0);
 }

@@ -43,7 +43,7 @@ function elementsIn(setup: Setup, shop: Shop): Elements {
   for (const { slot, values, minutes, atFirst } of asks)
     for (const value of values)
       if (value !== atFirst) elements.set(`${slot} ${value}`, { minutes });
-  for (const template of templateOf(setup))
+  for (const template of templateOf(setup, shop))
     elements.set(`made ${template}`, { minutes: minutesIn(shop).template, template: true });
   KNOWN.set(setup, { shop, elements });
   return elements;

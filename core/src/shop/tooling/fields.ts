@@ -371,6 +371,21 @@ export const TOOL_KINDS: { readonly [K in ToolKind]: KindEntry<K> } = {
       endScale: scale('Scale of the end stop'),
     },
   },
+  template: {
+    title: 'Template',
+    plural: 'Templates',
+    shelf: 'Jigs',
+    fields: {
+      shape: choice('Shape', {
+        opening: 'opening',
+        'round-opening': 'opening with round ends',
+        block: 'block',
+        disc: 'disc',
+      }),
+      width: size('Width', 40, 'of a disc: across it'),
+      length: { type: 'length', label: 'Length', least: '0 or more', initial: 80 },
+    },
+  },
   clamp: {
     title: 'Clamp',
     plural: 'Clamps',

@@ -298,6 +298,15 @@ export interface StraightEdge extends Owned {
   readonly thickness: Mm;
 }
 
+/** A template that a bushing, a bearing or a follower runs in or round: made once, and kept. */
+export interface Template extends Owned {
+  readonly kind: 'template';
+  readonly shape: 'opening' | 'round-opening' | 'block' | 'disc';
+  /** As measured on it; a disc is as wide as it is across, and has no length. */
+  readonly width: Mm;
+  readonly length: Mm;
+}
+
 export interface Ruler extends Owned {
   readonly kind: 'ruler';
   readonly length: Mm;
@@ -333,6 +342,7 @@ export type Tool =
   | Bearing
   | BlockBox
   | StraightEdge
+  | Template
   | Ruler
   | Clamp;
 export type ToolKind = Tool['kind'];

@@ -24,6 +24,7 @@ import { KeptSetups } from './KeptSetups.tsx';
 import { Readings } from './Readings.tsx';
 import { RestsOnLine } from './RestsOnLine.tsx';
 import { FirstPiece } from './FirstPiece.tsx';
+import { TemplateLine } from './TemplateLine.tsx';
 
 /** Where a card is shown: its id has letters that an address can’t hold. */
 export const cardPath = (job: string, card: Pick<Card, 'id'>): string =>
@@ -112,6 +113,7 @@ export function CardSheet({
           ))}
           <ProofLine card={card} style={style} />
           <RestsOnLine card={card} plan={plan} style={style} />
+          {!among && <TemplateLine card={card} plan={plan} style={style} />}
           <Groups
             groups={view.groups}
             held={held}

@@ -1,5 +1,5 @@
 import type { FigureView } from '@velk/core/day';
-import { formatAngle, formatLength, type LengthStyle } from '@velk/core/ground';
+import { formatAngle, formatLength, INCH, type LengthStyle, type Mm } from '@velk/core/ground';
 import { type AngleFigure, remainderMatters } from '@velk/core/making';
 import { CopyButton } from '../../widgets/CopyButton.tsx';
 import { inDecimals, Length } from '../../widgets/Length.tsx';
@@ -29,7 +29,7 @@ export function FigureRow({
         {!byHand && (
           <p>
             <Spoken sentence={figure.set.text} style={style} />
-            {remainderMatters(figure) && (
+            {remainderMatters(figure) && isShown(figure.set.error, style) && (
               <span className="quiet">
                 ; exact <Length value={figure.aim} style={style} />, leaves{' '}
                 <Length value={Math.abs(figure.set.error)} style={inDecimals(style)} />
@@ -69,6 +69,10 @@ export function FigureRow({
     </div>
   );
 }
+
+/** Whether a length is more than nothing as it is written: in hundredths, or thousandths of an inch. */
+const isShown = (length: Mm, { system }: LengthStyle): boolean =>
+  Math.abs(length) >= (system === 'in' ? INCH / 1000 : 0.01) / 2;
 
 /** An angle of the set-up: by its rise over a length, as a wedge or a bevel is made. */
 export function AngleRow({ angle, style }: { angle: AngleFigure; style: LengthStyle }) {
