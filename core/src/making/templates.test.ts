@@ -5,7 +5,7 @@ import { TEST_SHOP } from '../testing/shops.ts';
 import { minutesIn, newTool, type Template } from '../shop/tooling/index.ts';
 import { templateAsked, templateOf, templateOwned } from './templates.ts';
 
-const job = jobWith({ routes: { mortised: 'bushing-template' }, params: { corners: 'rounded' } });
+const job = jobWith({ routes: { mortised: 'bushing-mortise' }, params: { corners: 'rounded' } });
 const plan = planJob(job, TEST_SHOP);
 const setup = setupsOf(plan).find((each) => templateAsked(each))!;
 const asked = templateAsked(setup)!;

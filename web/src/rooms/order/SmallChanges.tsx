@@ -41,7 +41,7 @@ export function SmallChanges({ plan, id, joint, onPoint }: Props) {
     );
   return (
     <section className="smallchanges noprint" aria-label="Small changes of the drawing">
-      <p className="quiet" role="status">
+      <p className="quiet" role={running || looking || failed ? 'status' : undefined}>
         {failed}
         {running ? (
           <>

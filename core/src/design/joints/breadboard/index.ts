@@ -475,7 +475,6 @@ export const breadboard: JointKind<BreadboardParams> = {
       tenonLength: L,
       mortiseWidth: width,
       position,
-      mateWidth: W,
     } = params;
     const { tenonThickness: thickness, wall, grooveDepth, mortiseDepth } = derive(params);
     const tenons = tenonsOf(params);
@@ -525,12 +524,9 @@ export const breadboard: JointKind<BreadboardParams> = {
       ],
       mortised: [
         { form: 'groove', stock: mortised, edge: 'entry-edge', wall, width, depth: grooveDepth },
-        ...mortisesOf(params).map(([from, to], i) => ({
+        ...mortisesOf(params).map(([from, to], i, all) => ({
           form: 'mortise' as const,
-          name:
-            Math.abs((from + to) / 2 - W / 2) < 1e-6
-              ? 'the fixed one'
-              : `number ${i + 1}, with room to move`,
+          ...(all.length > 1 && { name: 'mortise', nth: { at: i + 1, of: all.length } }),
           stock: mortised,
           wall,
           width,
