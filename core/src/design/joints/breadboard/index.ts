@@ -469,13 +469,7 @@ export const breadboard: JointKind<BreadboardParams> = {
     };
   },
   features(params, { tenoned, mortised }: Members) {
-    const {
-      faceShoulder,
-      tongueLength: h,
-      tenonLength: L,
-      mortiseWidth: width,
-      position,
-    } = params;
+    const { faceShoulder, tongueLength: h, tenonLength: L, mortiseWidth: width, position } = params;
     const { tenonThickness: thickness, wall, grooveDepth, mortiseDepth } = derive(params);
     const tenons = tenonsOf(params);
     const b = tenons[0]![0];
