@@ -186,7 +186,7 @@ test('a tool measured on while a slow save is under way is saved after it, and i
   await expect(kerf).toHaveValue('3.15');
 });
 
-test('a template that was made is hung in the chest by a press, and its card is quicker by it', async ({
+test('a template that was made is hung in the chest by a press, and named at its card', async ({
   page,
   velk,
 }) => {

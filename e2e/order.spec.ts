@@ -153,7 +153,7 @@ test('the run is drawn along time, a lane for each machine; a list that is searc
   await expect(focused).toContainText(told[1]!);
 });
 
-test('small changes of the drawing are looked for, stopped, seen on it, drawn by a press and taken back by one', async ({
+test('small changes of the drawing: looked for, stopped, seen on it, drawn and taken back', async ({
   page,
   velk,
 }) => {

@@ -122,7 +122,7 @@ test('a mortise that was measured wider asks its tenon’s figures before the fi
 });
 
 /** Sizes that nobody reads of a card say nothing to its figures: only the machine is told of. */
-test('ten test pieces that read right are the last at a machine, until its blade is changed or they are asked for again @cuts', async ({
+test('ten test pieces that read right are the last at a machine until asked for @cuts', async ({
   page,
   velk,
 }) => {

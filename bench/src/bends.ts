@@ -8,7 +8,7 @@ import { time } from './timing.ts';
 /** So many changes are tried of a job too large to try them all. */
 const MOST = 60;
 
-/** When the first saving was found, and the best of all that were tried, in plans of the whole job. */
+/** When the first saving was found, and the best of those tried, in plans of the whole job. */
 function looked(name: string, job: Job, shop: Shop): string {
   const plan = time(() => planJob(job, shop), 1);
   const start = performance.now();
@@ -22,7 +22,12 @@ function looked(name: string, job: Job, shop: Shop): string {
     if (most && most.minutes > minutes) [best, minutes] = [now, most.minutes];
   }
   const each = (performance.now() - start) / plan / tried;
-  return `  ${name}: ${tried} of ${of} tried, ${each.toFixed(2)} a trial; the first after ${first.toFixed(1)}, the best (${minutes.toFixed(0)} min) after ${best.toFixed(1)} (a plan takes ${plan.toFixed(0)} ms here)`;
+  return [
+    `  ${name}: ${tried} of ${of} tried, ${each.toFixed(2)} a trial`,
+    `the first after ${first.toFixed(1)}`,
+    `the best (${minutes.toFixed(0)} min) after ${best.toFixed(1)}`,
+    `a plan takes ${plan.toFixed(0)} ms here`,
+  ].join('; ');
 }
 
 /** Prints how long the looking for small changes of a drawing takes, in plans of its whole job. */

@@ -33,7 +33,7 @@ export function templateAsked({
   return { shape, width: width.set.value, ...(length && { length: length.set.value }) };
 }
 
-/** The template of the chest that a set-up goes by: of its sizes, as near as the shop sets anything. */
+/** The template of the chest that a set-up goes by: its sizes, as near as the shop sets them. */
 export function templateOwned(
   setup: Pick<Setup, 'carrier' | 'figures'>,
   shop: Pick<Shop, 'tools' | 'graduation'>,

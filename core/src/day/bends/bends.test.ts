@@ -72,7 +72,7 @@ describe('the drawing bends to the tools', () => {
     expect(alike!.cards).toBeGreaterThan(0);
   });
 
-  it('tells what is said of its joint with it, and no longer, but nothing of the size itself', () => {
+  it('tells what is said of its joint with it, and no longer, but not of the size itself', () => {
     const { job, shop } = RACKS;
     const before = planJob(job, shop);
     const titles = ({ joints }: Plan, of: Saving) =>

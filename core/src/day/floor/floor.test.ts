@@ -274,7 +274,7 @@ describe('what a tenon should read', () => {
 });
 
 describe('the pace of a machine', () => {
-  it('is proposed once enough was timed there and it is off, and is right once it was taken', () => {
+  it('is proposed once enough was timed there and it is off, and right once it was taken', () => {
     const machineOf = ({ setups }: (typeof plan.cards)[number]) => setups[0]!.machine;
     const set = plan.cards.filter((card) => machineOf(card) && card.change.minutes > 0);
     const machine = machineOf(

@@ -2,7 +2,7 @@ import type { Plan } from '../plan/index.ts';
 import { LIMITS } from '../../ground/index.ts';
 import { knowing, type Observation, type Shop } from '../../shop/index.ts';
 
-/** How long changing over at a machine took where it was timed, and what is reckoned for it, min. */
+/** How long changing over at a machine took where it was timed, and what is reckoned, min. */
 export interface Pace {
   /** By its id. */
   readonly machine: string;

@@ -27,14 +27,14 @@ const right = (count: number, off = 0.01) =>
   Array.from({ length: count }, (_, i) => read(there[0]!.id, `size ${i}`, off));
 
 describe('a machine comes to be trusted', () => {
-  it('by ten sizes of first test pieces that read right in a row, told with the farthest off', () => {
+  it('by ten sizes of first test pieces that read right in a row; told by the farthest off', () => {
     expect(trustingOf(plan, right(9))).toEqual([]);
     expect(trustingOf(plan, [...right(9), read(there[1]!.id, 'a', -0.03)])).toEqual([
       { machine: MACHINE, count: 10, within: expect.closeTo(0.03, 9) as number },
     ]);
   });
 
-  it('not by the same size again, nor by other machines, gone cards, or pieces after a move', () => {
+  it('not by the same size again, other machines, gone cards, or pieces after a move', () => {
     const nine = right(9);
     const more = (...others: Observation[]) => trustingOf(plan, [...nine, ...others]);
     expect(more(read(there[0]!.id, 'size 0', 0))).toEqual([]);

@@ -69,7 +69,7 @@ describe('what advice proposes is tried first', () => {
     expect(after).not.toEqual(madeJob);
   });
 
-  it('a whole table drawn anyhow: all that is proposed, taken, adds no error, nor a warning where none went', () => {
+  it('a table drawn anyhow: all that is proposed, taken, adds no error and no warning', () => {
     const drawn = fc.record({
       tenonLength: fc.integer({ min: 8, max: 44 }),
       mortiseWidth: fc.integer({ min: 3, max: 14 }),

@@ -56,7 +56,7 @@ const tenonCards = ({ cards }: ReturnType<typeof planJob>): string[] =>
 const skin = fc.double({ min: 0.006, max: THICKEST_SKIN, noNaN: true });
 
 describe('shoulders that are no more than a skin', () => {
-  it('on an edge, either or both: no card is made for them, the tenon fits, and the cheeks’ card says so', () => {
+  it('on an edge: no card is made for them, the tenon fits, and the cheeks’ card says so', () => {
     const bare = tenonCards(withSkins(0, 0));
     fc.assert(
       fc.property(skin, skin, fc.constantFrom('near', 'far', 'both'), (a, b, where) => {
@@ -128,7 +128,7 @@ describe('a tenon without its skins', () => {
     expect(withoutSkins(drawn, fits)).toBe(drawn);
   });
 
-  it('keeps a skin on its edges where its faces are all that is cut, and the other way about', () => {
+  it('keeps a skin on its edges where only its faces are cut, and the other way about', () => {
     expect(withoutSkins(tenon([7, 7, 0.05, 0]), most)).toHaveProperty('skin.width');
     expect(withoutSkins(tenon([0.03, 0, 10, 10]), most)).toHaveProperty('skin.thickness', 0.03);
   });

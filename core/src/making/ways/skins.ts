@@ -30,7 +30,7 @@ export function withoutSkins(feature: Feature, most: ForHalf['skins']): Feature 
   return bare;
 }
 
-/** A tongue between two shoulders with their skins left on it, where they are no more than so much. */
+/** A tongue between two shoulders with their skins left on it, up to so much. */
 function unskinned(
   near: Mm,
   size: Mm,

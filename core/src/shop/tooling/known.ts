@@ -2,8 +2,8 @@ import type { Mm } from '../../ground/index.ts';
 import type { Shop } from './shop.ts';
 
 /**
- * That test pieces of a machine came right so often, one after the other, that none is cut there any
- * more but where its cutter was changed.
+ * That test pieces of a machine came right so often, one after the other, that none is cut there
+ * but where its cutter was changed.
  */
 export interface Trust {
   /** How many sizes of first test pieces read as they should. */

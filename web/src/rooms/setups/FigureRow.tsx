@@ -70,7 +70,7 @@ export function FigureRow({
   );
 }
 
-/** Whether a length is more than nothing as it is written: in hundredths, or thousandths of an inch. */
+/** Whether a length is more than nothing as it is written, in hundredths or thousandths. */
 const isShown = (length: Mm, { system }: LengthStyle): boolean =>
   Math.abs(length) >= (system === 'in' ? INCH / 1000 : 0.01) / 2;
 
