@@ -198,6 +198,7 @@ test('a template that was made is hung in the chest by a press, and named at its
   await expect(made).toBeVisible();
   await page.getByRole('button', { name: 'It hangs in the chest now' }).click();
   await expect(made).toBeHidden();
+  await expect(page.getByText(/Bushing 16, Template, opening/)).toBeVisible();
   await follow(page, '/chest');
   await page.getByRole('button', { name: /^Jigs/ }).click();
   await expect(page.getByRole('button', { name: /^Template, opening/ })).toBeVisible();
