@@ -45,3 +45,12 @@ export function useGear(): { readonly shop: Shop | null; readonly behind: LeftOf
 
 /** The newest shop, for an action that starts from it. */
 export const currentShop = (): Shop | null => gear().now;
+
+/** Changes the newest shop, where it is open: by a press in a room that isn’t the shop’s own. */
+export function useShopChange(): (change: (now: Shop) => Shop) => void {
+  const dispatch = useAppDispatch();
+  return (change) => {
+    const now = currentShop();
+    if (now) dispatch(gearActions.changed(change(now)));
+  };
+}

@@ -49,7 +49,7 @@ export interface TenonFeature extends FeatureOf<'tenon'> {
    * through as air, mm.
    */
   readonly cleared?: Readonly<Partial<Record<PieceSide, Mm>>>;
-  /** Of shoulders too thin to be cut, what stays on it of faces and edges, mm. */
+  /** Of shoulders too thin to be cut, the thickest that stays on its faces and its edges, mm. */
   readonly skin?: Readonly<Record<'thickness' | 'width', Mm>>;
   /**
    * Where the other face has a shoulder of its own, nearer the tip: how thick the tongue is there,

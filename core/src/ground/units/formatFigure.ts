@@ -17,7 +17,8 @@ const LEAST = INCH / 2000;
 /** Writes a figure without losing what a fraction leaves out: `1/2 in − 0.002`. */
 export function writeFigure(value: Mm, style: LengthStyle): WrittenFigure {
   const written = writeLength(value, fineStyle(style));
-  if (style.system === 'mm' || Math.abs(written.remainder) < LEAST) return { written, rest: '' };
+  const isWhole = style.system === 'mm' || style.inches === 'decimal';
+  if (isWhole || Math.abs(written.remainder) < LEAST) return { written, rest: '' };
   const thousandths = (Math.abs(written.remainder) / INCH).toFixed(3).replace('.', style.decimal);
   return { written, rest: `${written.remainder > 0 ? '+' : '−'} ${thousandths} in` };
 }

@@ -167,6 +167,9 @@ describe('writing a length', () => {
   it('shows what a fraction leaves out of a figure that is set in thousandths', () => {
     expect(formatFigure(12.7 - 0.002 * INCH, IMPERIAL)).toBe('1/2 in − 0.002 in');
     expect(formatFigure(12.7, IMPERIAL)).toBe('1/2 in');
+    /** Thousandths have no rest, however they were rounded. */
+    const decimals = { ...IMPERIAL, inches: 'decimal' } as const;
+    expect(formatFigure(1.3125 * INCH, decimals)).toBe('1.313 in');
     /** Less than any fraction is told in thousandths, and only nothing as nothing. */
     expect([0.1, -0.1, 0.02, 0.01, 0].map((v) => formatLength(v, IMPERIAL))).toEqual([
       '0.004 in',

@@ -107,13 +107,16 @@ export function figuresFor(shop: Shop): (draft: FigureDraft, gauged?: Gauged) =>
     if (graduation === 0) return figure(draft, means);
     if (purpose === 'fit') return figure(draft, means, besides(draft));
     if (purpose === 'clears') return figure({ ...draft, purpose }, byRule);
-    const step = purpose === 'stays' ? byRule.graduation : rule;
-    if (value < 2 * step) return figure(draft, means);
-    const round =
+    const byStep = (step: Mm): LengthFigure =>
       purpose === 'stays'
-        ? figure({ ...draft, purpose }, byRule)
+        ? figure({ ...draft, purpose }, { graduation: step, boxes: [] })
         : figure({ ...draft, purpose }, means, roundTo(value, rule, draft.rounding));
-    return Math.abs(roundedBy(round)) < within ? round : figure(draft, means);
+    /** Half as coarse where the coarse one would take it too far off. */
+    const round = (purpose === 'stays' ? [byRule.graduation, rule] : [rule])
+      .filter((step) => value >= 2 * step)
+      .map(byStep)
+      .find((coarse) => Math.abs(roundedBy(coarse)) < within);
+    return round ?? figure(draft, means);
   };
 }
 

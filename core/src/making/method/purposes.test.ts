@@ -57,6 +57,14 @@ describe('how fine a figure is', () => {
     expect(of(3.01, 'place')).toBeCloseTo(3 + 1 / 64, 6);
   });
 
+  it('what stays short is set by the coarsest step that doesn’t take it too far off', () => {
+    const down = (within: Mm) =>
+      setTo(INCH_SHOP, 0.2803 * INCH, 'stays', { rounding: 'down', within }) / INCH;
+    expect(down(0.8)).toBeCloseTo(8 / 32, 6);
+    expect(down(0.5)).toBeCloseTo(17 / 64, 6);
+    expect(down(0.2)).toBeCloseTo(0.28, 6);
+  });
+
   it('a shop of a coarse rule places by that', () => {
     expect(setTo({ ...METRIC_SHOP, rule: 1 }, 37.23, 'place')).toBe(38);
     expect(setTo({ ...METRIC_SHOP, rule: 1 }, 37.23, 'fit')).toBe(37.25);

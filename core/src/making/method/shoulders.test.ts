@@ -1,12 +1,13 @@
 import { describe, expect, it } from 'vitest';
 import { kindOf } from '../../design/joints/index.ts';
-import { routesOf } from '../../day/plan/index.ts';
+import { planJob, routesOf } from '../../day/plan/index.ts';
 import { jobWith } from '../../testing/jobs.ts';
 import { TEST_SHOP } from '../../testing/shops.ts';
 import { availableIn } from '../../shop/tooling/index.ts';
 import { resolve } from '../../design/job/index.ts';
 import { METRIC, speak } from '../../ground/units/index.ts';
-import { shoulderDepth, type Shoulder } from './shoulders.ts';
+import { loadModeller } from '../../testing/modeller.ts';
+import { apartAtMost, byDepth, shoulderDepth, type Shoulder } from './shoulders.ts';
 
 const FACE: Shoulder = { down: 'reference-face', words: 'Reference face down', depth: 7, from: 0 };
 
@@ -29,6 +30,46 @@ describe('how deep a shoulder is cut', () => {
 
   it('of a shallow one no more than half stays', () => {
     expect(shoulderDepth([{ ...FACE, depth: 0.4 }], 0.3, { taken: 0.7 }).value).toBeCloseTo(0.2, 9);
+  });
+});
+
+describe('shoulders that differ by less than a rule shows', () => {
+  const other = (depth: number): Shoulder => ({ ...FACE, down: 'other-face', depth });
+  const edge: Shoulder = { ...FACE, down: 'reference-edge' };
+
+  it('are cut at one height where they stay off cheeks that are cut, as deep as the shallowest', () => {
+    expect(apartAtMost(TEST_SHOP, 0.3, { taken: 3 })).toBe(0.5);
+    expect(apartAtMost(TEST_SHOP, 0.3, { taken: 0.7 })).toBeCloseTo(0.2, 9);
+    expect(apartAtMost(TEST_SHOP, 0.3, { taken: 0.2 })).toBe(0);
+    expect(apartAtMost(TEST_SHOP, 0, { taken: 3 })).toBe(0);
+    expect(apartAtMost({ ...TEST_SHOP, graduation: 0 }, 0.3, { taken: 3 })).toBe(0);
+    const cut = shoulderDepth([other(7.4), FACE], 0.3, { taken: 3 });
+    expect(cut.value).toBeCloseTo(6.7, 9);
+    expect(cut.within).toBeCloseTo(3 - 0.3 - 0.4, 9);
+  });
+
+  it('are grouped so that none is farther from another, faces and edges apart', () => {
+    const sizes = (apart?: number) =>
+      byDepth([FACE, other(7.4), edge, other(7.7), other(6.8)], apart).map((group) =>
+        group.map(({ depth }) => depth),
+      );
+    expect(sizes(0.5)).toEqual([[7, 7.4], [7], [7.7], [6.8]]);
+    expect(sizes()).toEqual([[7], [7.4], [7], [7.7], [6.8]]);
+    expect(byDepth([FACE, other(7.00005)])).toHaveLength(1);
+  });
+
+  it('leave nothing of the waste, by the virtual cut; and are two cards where they differ by more', async () => {
+    const modeller = await loadModeller();
+    const shop = { ...TEST_SHOP, schools: { ...TEST_SHOP.schools, waste: 'cheeks' as const } };
+    const cut = (apart: number) => {
+      const params = { corners: 'squared', faceShoulder: 7 + apart / 2, mortiseWidth: 8 };
+      const routes = { tenoned: 'crosscut-shoulders+saw-upright-stepped' };
+      const plan = planJob(jobWith({ params, routes }), shop, modeller);
+      const cards = plan.cards.filter(({ id }) => id.includes('crosscut') && /face/.test(id));
+      return { cards: cards.length, good: plan.joints[0]!.proof!.good };
+    };
+    for (const apart of [0.12, 0.3, 0.48]) expect(cut(apart)).toEqual({ cards: 1, good: true });
+    expect(cut(0.6)).toEqual({ cards: 2, good: true });
   });
 });
 

@@ -1,7 +1,7 @@
 import type { TenonFeature } from '../../design/index.ts';
 import type { SeatFace } from '../setups/index.ts';
-import type { Teeth } from '../../shop/index.ts';
-import { roundTo, say, type Mm, type Sentence } from '../../ground/index.ts';
+import { ruleOf, type Shop, type Teeth } from '../../shop/index.ts';
+import { say, type Mm, type Sentence } from '../../ground/index.ts';
 import type { Setting } from './dials.ts';
 import { SAME, type Context } from './method.ts';
 
@@ -62,20 +62,34 @@ export const toShoulderBy = (L: Mm, s: Mm, block: 'stop block' | 'gauge block'):
 export const shortOf = (depth: Mm, short: Mm): Mm => Math.min(short, depth / 2);
 
 /**
+ * By how much shoulders may differ that are cut at one height, mm: by no more than a rule shows,
+ * where they stay off cheeks that are cut already, and all of them open into their kerf; else not
+ * at all.
+ */
+export const apartAtMost = (
+  shop: Pick<Shop, 'style' | 'rule' | 'graduation'>,
+  short: Mm,
+  { taken }: Pick<Context, 'taken'>,
+): Mm => (short && shop.graduation ? Math.max(0, Math.min(ruleOf(shop), (taken - short) / 2)) : 0);
+
+/**
  * How deep one cut goes for shoulders of one depth: full, or short of cheeks that are cut already,
- * by a rule as long as it opens into their kerf.
+ * by a rule as long as it opens into their kerf; of several that differ as deep as the shallowest.
  * @param short how far it stays off the cheeks, mm; 0 where they come after
  */
 export function shoulderDepth(
-  [{ depth, down }, ...others]: readonly [Shoulder, ...Shoulder[]],
+  group: readonly [Shoulder, ...Shoulder[]],
   short: Mm,
   { taken }: Pick<Context, 'taken'>,
 ): Setting {
+  const [{ down }, ...others] = group;
+  const depths = group.map((shoulder) => shoulder.depth);
+  const depth = Math.min(...depths);
   const less = shortOf(depth, short);
   return {
     value: depth - less,
     purpose: less > 0 ? 'stays' : 'fit',
-    within: taken - less,
+    within: taken - less - (Math.max(...depths) - depth),
     rounding: 'down',
     acts: down.endsWith('face') ? 'thickness' : 'width',
     working: less
@@ -88,19 +102,28 @@ export function shoulderDepth(
   };
 }
 
+/** Nearer than this two shoulders are of one depth, mm. */
+const ONE_DEPTH: Mm = 1e-4;
+
 /**
  * Shoulders of one depth together: one height serves them. Faces and edges apart: its error acts
  * another way in each.
+ * @param apart by how much they may differ, mm
  */
-export function byDepth(shoulders: readonly Shoulder[]): (readonly [Shoulder, ...Shoulder[]])[] {
-  const groups = new Map<string, [Shoulder, ...Shoulder[]]>();
+export function byDepth(
+  shoulders: readonly Shoulder[],
+  apart: Mm = 0,
+): (readonly [Shoulder, ...Shoulder[]])[] {
+  const groups: [Shoulder, ...Shoulder[]][] = [];
+  const isNear = (a: Shoulder, b: Shoulder) =>
+    a.down.endsWith('face') === b.down.endsWith('face') &&
+    Math.abs(a.depth - b.depth) <= apart + ONE_DEPTH;
   for (const shoulder of shoulders) {
-    const key = `${shoulder.down.endsWith('face')} ${roundTo(shoulder.depth, 1e-4, 'nearest').toFixed(4)}`;
-    const group = groups.get(key);
+    const group = groups.find((each) => each.every((other) => isNear(other, shoulder)));
     if (group) group.push(shoulder);
-    else groups.set(key, [shoulder]);
+    else groups.push([shoulder]);
   }
-  return [...groups.values()];
+  return groups;
 }
 
 /** What to look at on the first shoulder that a blade cuts; of a lap there is no other to meet. */

@@ -148,7 +148,7 @@ export interface Setup {
    * mm.
    */
   readonly centredBy?: Readonly<Record<'thickness' | 'width', Mm>>;
-  /** What stays on its tenon of shoulders too thin to be cut, mm. */
+  /** The thickest that stays on its tenon of shoulders too thin to be cut, mm. */
   readonly skin?: Readonly<Record<'thickness' | 'width', Mm>>;
   /** Which feature of its member it cuts, and which of them must be cut before. */
   readonly feature?: number;

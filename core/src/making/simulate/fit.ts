@@ -58,4 +58,5 @@ const rankOf = (fit: FitClass): number => FIT_CLASSES.findIndex(({ id }) => id =
 export const classOf = (clearance: Mm): (typeof FIT_CLASSES)[number] =>
   FIT_CLASSES.find((c) => clearance >= c.from - 5e-4)!;
 
+/** Its id. */
 export const fitOf = (clearance: Mm): FitClass => classOf(clearance).id;

@@ -100,7 +100,7 @@ describe('a tenon without its skins', () => {
       thickness: expect.closeTo(15, 9) as number,
       edgeShoulder: 0,
       width: expect.closeTo(70, 9) as number,
-      skin: { thickness: 0.03, width: expect.closeTo(0.11, 9) as number },
+      skin: { thickness: 0.03, width: expect.closeTo(0.06, 9) as number },
     });
     expect(withoutSkins(tenon([7, 7, 10, 0.06]), most)).toMatchObject({
       faceShoulder: 7,
@@ -123,6 +123,7 @@ describe('a tenon without its skins', () => {
       tenon([0.03, 7, 0, 0], { unlike: { thickness: 8, length: 20 } }),
       most,
     ],
+    ['is one of unlike shoulders', tenon([0.03, 7, 0, 0], { unlikeOf: true }), most],
     ['leans', tenon([0.03, 7, 0, 0], { lean: LEAN }), most],
   ])('is cut as drawn where it %s', (_, drawn, fits) => {
     expect(withoutSkins(drawn, fits)).toBe(drawn);

@@ -4,7 +4,10 @@ import { SAME } from '../method/method.ts';
 import type { ForHalf } from './given.ts';
 import type { Setup } from '../setups/index.ts';
 
-/** So little wood nobody sets a machine for, mm: half of what a rule's finest line tells. */
+/**
+ * So little wood nobody sets a machine for, mm: a hair over two thousandths of an inch. Value from
+ * memory of shop practice.
+ */
 export const THICKEST_SKIN: Mm = 0.06;
 
 /**
@@ -13,19 +16,21 @@ export const THICKEST_SKIN: Mm = 0.06;
  * cut.
  */
 export function withoutSkins(feature: Feature, most: ForHalf['skins']): Feature {
-  if (!most || feature.form !== 'tenon' || feature.lean || feature.unlike) return feature;
+  if (!most || feature.form !== 'tenon' || feature.lean) return feature;
+  /** Where two shoulders are unlike, one cut makes both. */
+  if (feature.unlike || feature.unlikeOf) return feature;
   const { stock, faceShoulder, edgeShoulder, thickness, width, rounding } = feature;
   const face = unskinned(faceShoulder, thickness, stock.thickness, most.thickness);
   const edge = unskinned(edgeShoulder, width, stock.width, rounding ? 0 : most.width);
   const isCut = stock.thickness - face.size > SAME || stock.width - edge.size > SAME;
-  if (!isCut || (!face.left && !edge.left)) return feature;
+  if (!isCut || (!face.thickest && !edge.thickest)) return feature;
   const bare: TenonFeature = {
     ...feature,
     faceShoulder: face.near,
     thickness: face.size,
     edgeShoulder: edge.near,
     width: edge.size,
-    skin: { thickness: face.left, width: edge.left },
+    skin: { thickness: face.thickest, width: edge.thickest },
   };
   return bare;
 }
@@ -36,18 +41,18 @@ function unskinned(
   size: Mm,
   stock: Mm,
   most: Mm,
-): { readonly near: Mm; readonly size: Mm; readonly left: Mm } {
+): { readonly near: Mm; readonly size: Mm; readonly thickest: Mm } {
   const shoulders = [near, stock - near - size];
   const [here, there] = shoulders.map((wood) =>
     wood > SAME && wood <= THICKEST_SKIN + SAME ? wood : 0,
   );
   const left = here! + there!;
   return left > most + SAME
-    ? { near, size, left: 0 }
-    : { near: near - here!, size: size + left, left };
+    ? { near, size, thickest: 0 }
+    : { near: near - here!, size: size + left, thickest: Math.max(here!, there!) };
 }
 
-/** What the card of the cheeks, or of whatever else is cut of that tenon, says of its skins. */
+/** What the card of a tenon’s cheeks says of its skins. */
 export function skinWords({ stage }: Pick<Setup, 'stage'>, skin: TenonFeature['skin']): Sentence[] {
   if (!skin || stage !== 'cheeks') return [];
   const off = Math.max(skin.thickness, skin.width);

@@ -4,10 +4,8 @@ import { calibrated, calibrationNamed, type Observation } from '@velk/core/shop'
 import type { Learned, Plan } from '@velk/core/day';
 import type { LengthStyle } from '@velk/core/ground';
 import { today } from '../../browser/days.ts';
-import { gearChanged } from '../../keeping/gear.ts';
-import { useAppDispatch } from '../../store.ts';
 import { useAsked } from '../../planning/useAsked.ts';
-import { currentShop } from '../../keeping/useGear.ts';
+import { useShopChange } from '../../keeping/useGear.ts';
 import { CalibratedSize } from '../chest/CalibratedSize.tsx';
 
 /** What the readings of test pieces say that the tools truly are, each taken by a press. */
@@ -20,7 +18,7 @@ export function Learnt({
   holds: readonly Observation[];
   style: LengthStyle;
 }) {
-  const dispatch = useAppDispatch();
+  const change = useShopChange();
   const { job, shop } = plan.basis;
   const question = useMemo(() => {
     const counted = holds.filter(({ kind }) => kind === 'measured' || kind === 'set');
@@ -32,19 +30,19 @@ export function Learnt({
     return <p className="quiet">Looking at what the readings say of the tools…</p>;
   if (!answer.answer.learned?.length) return null;
   const { learned } = answer.answer;
-  const take = (some: readonly Learned[]) => {
-    const ownShop = currentShop();
-    if (!ownShop) return;
-    const tools = ownShop.tools.map((eachTool) =>
-      some
-        .filter(({ tool }) => tool === eachTool.id)
-        .reduce(
-          (tool, { kind, estimate }) => calibrated(tool, calibrationNamed(kind), estimate, today()),
-          eachTool,
-        ),
-    );
-    dispatch(gearChanged({ ...ownShop, tools }));
-  };
+  const take = (some: readonly Learned[]) =>
+    change((now) => ({
+      ...now,
+      tools: now.tools.map((eachTool) =>
+        some
+          .filter(({ tool }) => tool === eachTool.id)
+          .reduce(
+            (tool, { kind, estimate }) =>
+              calibrated(tool, calibrationNamed(kind), estimate, today()),
+            eachTool,
+          ),
+      ),
+    }));
   return (
     <section aria-label="What the readings say of the tools">
       <h2>What the readings say of the tools</h2>

@@ -1,10 +1,8 @@
 import { useMemo } from 'react';
 import { paced, pacesOf, trustingOf, type Pace, type Plan, type Trusting } from '@velk/core/day';
 import type { LengthStyle } from '@velk/core/ground';
-import { knowing, type Observation, type Shop } from '@velk/core/shop';
-import { gearChanged } from '../../keeping/gear.ts';
-import { currentShop } from '../../keeping/useGear.ts';
-import { useAppDispatch } from '../../store.ts';
+import { knowing, type Observation } from '@velk/core/shop';
+import { useShopChange } from '../../keeping/useGear.ts';
 import { Spoken } from '../../widgets/Spoken.tsx';
 
 interface Props {
@@ -15,15 +13,11 @@ interface Props {
 
 /** What the record says of machines, each taken by a press; under Shop it is let go of again. */
 export function MachinesKnown({ plan, holds, style }: Props) {
-  const dispatch = useAppDispatch();
+  const take = useShopChange();
   const paces = useMemo(() => pacesOf(plan, holds), [plan, holds]);
   const trusting = useMemo(() => trustingOf(plan, holds), [plan, holds]);
   const { shop } = plan.basis;
   const nameOf = (machine: string) => shop.tools.find(({ id }) => id === machine)?.name ?? machine;
-  const take = (change: (now: Shop) => Shop) => {
-    const now = currentShop();
-    if (now) dispatch(gearChanged(change(now)));
-  };
   return (
     <>
       {paces.map((pace) => (

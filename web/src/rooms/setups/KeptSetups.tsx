@@ -21,7 +21,7 @@ import { newId } from '../../browser/ids.ts';
 import { note } from '../../recording/record.ts';
 import { shrunk } from '../../recording/shrinking.ts';
 import { useAppDispatch, useAppSelector } from '../../store.ts';
-import { currentShop } from '../../keeping/useGear.ts';
+import { currentShop, useShopChange } from '../../keeping/useGear.ts';
 import { useRecordState } from '../../recording/useRecorder.ts';
 import { Length } from '../../widgets/Length.tsx';
 import { PictureInput } from '../../widgets/PictureInput.tsx';
@@ -253,15 +253,12 @@ function Keep({ plan, card, style }: { plan: Plan; card: Card; style: LengthStyl
 
 /** All that the shop keeps, each with a way to let it go. */
 export function KeptList() {
-  const dispatch = useAppDispatch();
+  const change = useShopChange();
   const kept = useAppSelector((s) => s.gear.now?.kept) ?? [];
   const list = useRef<HTMLUListElement>(null);
   const oneStop = useOneStop(list, { items: ':scope > li' });
-  const letGo = (id: string) => {
-    const shop = currentShop();
-    if (shop)
-      dispatch(gearChanged({ ...shop, kept: kept.filter((keptSetup) => keptSetup.id !== id) }));
-  };
+  const letGo = (id: string) =>
+    change((now) => ({ ...now, kept: (now.kept ?? []).filter((each) => each.id !== id) }));
   if (!kept.length)
     return (
       <p className="quiet">

@@ -2,9 +2,7 @@ import { templateAsked, templateOwned, type TemplateAsked } from '@velk/core/mak
 import type { Card, Plan } from '@velk/core/day';
 import { formatLength, type LengthStyle } from '@velk/core/ground';
 import { freshName, newTool, type Template } from '@velk/core/shop';
-import { gearChanged } from '../../keeping/gear.ts';
-import { currentShop } from '../../keeping/useGear.ts';
-import { useAppDispatch } from '../../store.ts';
+import { useShopChange } from '../../keeping/useGear.ts';
 
 /** The template that is made for a card, and a press that hangs it in the chest for the next. */
 export function TemplateLine({
@@ -16,21 +14,18 @@ export function TemplateLine({
   plan: Plan;
   style: LengthStyle;
 }) {
-  const dispatch = useAppDispatch();
+  const change = useShopChange();
   const { shop } = plan.basis;
   const made = card.setups.find((setup) => templateAsked(setup) && !templateOwned(setup, shop));
   const asked = made && templateAsked(made);
   if (!asked) return null;
-  const hang = () => {
-    const now = currentShop();
-    if (!now) return;
-    const fresh = newTool('template', now.tools) as Template;
-    const { shape, width, length = 0 } = asked;
-    const name = freshName(called(asked, style), now.tools);
-    dispatch(
-      gearChanged({ ...now, tools: [...now.tools, { ...fresh, name, shape, width, length }] }),
-    );
-  };
+  const hang = () =>
+    change((now) => {
+      const fresh = newTool('template', now.tools) as Template;
+      const { shape, width, length = 0 } = asked;
+      const name = freshName(called(asked, style), now.tools);
+      return { ...now, tools: [...now.tools, { ...fresh, name, shape, width, length }] };
+    });
   return (
     <p className="quiet">
       {called(asked, style)} is made for this.{' '}

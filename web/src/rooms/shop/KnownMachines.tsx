@@ -1,7 +1,6 @@
 import type { LengthStyle } from '@velk/core/ground';
 import { knowing, type MachineKnown, type Shop } from '@velk/core/shop';
-import { gearChanged } from '../../keeping/gear.ts';
-import { useAppDispatch } from '../../store.ts';
+import { useShopChange } from '../../keeping/useGear.ts';
 import { Spoken } from '../../widgets/Spoken.tsx';
 
 /** What was taken from the record about single machines, each let go of by a press. */
@@ -31,10 +30,10 @@ function Known({
   what: MachineKnown;
   style: LengthStyle;
 }) {
-  const dispatch = useAppDispatch();
+  const change = useShopChange();
   const name = shop.tools.find(({ id }) => id === machine)?.name ?? machine;
   const letGo = (what: keyof MachineKnown) =>
-    dispatch(gearChanged(knowing(shop, machine, { [what]: undefined })));
+    change((now) => knowing(now, machine, { [what]: undefined }));
   return (
     <>
       {trust && (

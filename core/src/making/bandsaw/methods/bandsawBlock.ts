@@ -6,7 +6,13 @@ import { gearOf, shoulderStandsIn } from '../cuts.ts';
 import { onBandsaw } from '../figures.ts';
 import { called, type Method } from '../../method/method.ts';
 import { missing, over } from '../../method/refusal.ts';
-import { byDepth, shoulderDepth, shouldersLeft, toShoulderBy } from '../../method/shoulders.ts';
+import {
+  apartAtMost,
+  byDepth,
+  shoulderDepth,
+  shouldersLeft,
+  toShoulderBy,
+} from '../../method/shoulders.ts';
 
 /**
  * Bandsaw, the piece on its edge, its length from a gauge block ahead of the blade: the end has
@@ -48,7 +54,8 @@ export const bandsawBlock: Method<TenonFeature> = {
     const on = onBandsaw(shop);
     const fence = on.fenceToFarSide(toShoulderBy(feature.length, s, 'gauge block'));
     const short = shouldersFirst ? 0 : shop.secondCutShort;
-    return byDepth(shouldersLeft(feature, context)).map((group): Setup => {
+    const apart = apartAtMost(shop, short, context);
+    return byDepth(shouldersLeft(feature, context), apart).map((group): Setup => {
       const stop = on.stopBeyond(shoulderDepth(group, short, context));
       return {
         id: `${joint}.bandsaw-block.${group.map((g) => g.down).join('-')}`,

@@ -7,6 +7,7 @@ import type { Dial } from '../../method/dials.ts';
 import { called, mateFace, ruleStep, type Context, type Method } from '../../method/method.ts';
 import { missing, over, under } from '../../method/refusal.ts';
 import {
+  apartAtMost,
   byDepth,
   shoulderChecks,
   shoulderDepth,
@@ -89,6 +90,7 @@ export const crosscutShoulders: Method<TenonFeature> = {
       { on: 'the table', height: overTable },
       shouldersFirst ? 0 : shop.secondCutShort,
       context,
+      shop,
     ).map(({ group, height }): Setup => ({
       id: `${joint}.crosscut.${group.map((g) => g.down).join('-')}`,
       method: crosscutShoulders.id,
@@ -165,7 +167,7 @@ export const sledShoulders: Method<TenonFeature> = {
     const stop = stopOnSled(toShoulder(feature.length));
     const short = shouldersFirst ? 0 : shop.secondCutShort;
     const bed: Bed = { on: 'the bed of the sled', height: heightOverSled };
-    return shoulderGroups(feature, bed, short, context).map(({ group, height }): Setup => ({
+    return shoulderGroups(feature, bed, short, context, shop).map(({ group, height }): Setup => ({
       id: `${joint}.sled.${group.map((g) => g.down).join('-')}`,
       method: sledShoulders.id,
       title: sledShoulders.title,
@@ -224,8 +226,10 @@ function shoulderGroups(
   bed: Bed,
   short: Mm,
   context: Context,
+  shop: Shop,
 ): { group: readonly [Shoulder, ...Shoulder[]]; height: LengthFigure }[] {
-  return byDepth(shouldersLeft(feature, context)).map((group) => ({
+  const apart = apartAtMost(shop, short, context);
+  return byDepth(shouldersLeft(feature, context), apart).map((group) => ({
     group,
     height: bed.height(shoulderDepth(group, short, context), {
       mates: mateOf(feature, group, bed, short, context),
