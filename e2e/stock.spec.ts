@@ -45,7 +45,7 @@ test('pieces that differ are pointed out and can be cut apart; marks and hands a
   await page.getByRole('button', { name: 'Cut them apart' }).click();
   await page.getByLabel('Set', { exact: true }).fill('Q');
   await page.getByRole('link', { name: /^Order/ }).click();
-  await openSetup(page, 'Cross rail into post', /Cheeks?, on the bandsaw/);
+  await openSetup(page, 'Cross rail into post', /Shoulders, on the sled/);
   await expect(page.getByText(/ends A and B, pieces [\d, ]+; \d+ ends/).first()).toBeVisible();
   await expect(page.locator('svg text', { hasText: /^Q$/ }).first()).toBeAttached();
   await expect(page.getByText(/^Cut virtually, Cross rail into post/)).toBeVisible();

@@ -206,7 +206,7 @@ function Keys({ onClose }: { onClose: () => void }) {
     ['↑ ↓', 'nudge a dimension by one step'],
     ['p, a, n', 'on the joint sheet: take the first proposal, all of them, none'],
     ['↑ ↓, Home, End', 'from one to the next in a list of tools, joints or cards'],
-    ['Alt ↑ ↓', 'to the part above or below in the table of parts'],
+    ['Alt ↑ ↓', 'to the part above or below in the table of parts, from minutes to minutes'],
     ['Esc', 'drop what was typed in a field; then leave it; close what is open'],
     ['F6', 'to the margin beside the work, and back'],
     ['Ctrl Z', 'undo; with Shift, redo'],

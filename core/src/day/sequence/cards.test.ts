@@ -301,7 +301,12 @@ describe('ids', () => {
   });
 
   it('an address from before pieces were cut apart leads to the first of them, and one from then to all of them again', () => {
-    const { job, shop } = demo('looms');
+    const { job: listed, shop } = demo('looms');
+    const tenoned = 'crosscut-shoulders+bandsaw-flipped+round-edges';
+    const joints = listed.joints.map((j) =>
+      j.id === 'cross-rail' ? { ...j, routes: { ...j.routes, tenoned } } : j,
+    );
+    const job = { ...listed, joints };
     const measured = [22, 22, 22.05, 22.4, 22, 22, 22.4];
     const parts = job.parts.map((p) =>
       p.id === 'cross-rail' ? { ...p, apart: true, thickness: { ...p.thickness, measured } } : p,

@@ -27,6 +27,7 @@ import { KeptList } from '../setups/KeptSetups.tsx';
 import { Fits, RulesOfPlace, Writing } from './ShopSettings.tsx';
 import { GearSave } from './GearSave.tsx';
 import { KnownMachines } from './KnownMachines.tsx';
+import { useOneStop } from '../../frame/useOneStop.ts';
 import { WordsField } from '../../widgets/WordsField.tsx';
 
 /** How the shop works: units, fit, ways of working where practice differs, minutes, local rules. */
@@ -125,6 +126,7 @@ const WORK: Shown = [
 ];
 type Shown = readonly (readonly [keyof Minutes, string])[];
 
+/** A long list: one stop of Tab, Alt with the arrows from one to the next. */
 function MinutesFields({
   shop,
   shown,
@@ -134,8 +136,10 @@ function MinutesFields({
   shown: Shown;
   onChange: (minutes: Minutes) => void;
 }) {
+  const list = useRef<HTMLDivElement>(null);
+  const oneStop = useOneStop(list, { items: 'label', alt: true });
   return (
-    <div className="settings">
+    <div ref={list} {...oneStop} className="settings">
       {shown.map(([key, words]) => (
         <label key={key}>
           <span className="quiet">{words}</span>
