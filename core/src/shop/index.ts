@@ -118,6 +118,8 @@ export {
   styleIn,
   toolById,
   toolProblems,
+  blockBoxesOf,
+  stopBlockOf,
   toolsOf,
   topSpeed,
   withTools,

@@ -11,7 +11,7 @@ import {
   type FigureDraft,
   type Means,
 } from '../setups/index.ts';
-import { ruleOf, toolsOf, type BlockBox, type Shop, type Cradle } from '../../shop/index.ts';
+import { blockBoxesOf, ruleOf, type Shop, type Cradle } from '../../shop/index.ts';
 import { INCH, roundTo, type Mm } from '../../ground/index.ts';
 import type { TakesLean } from './wedged.ts';
 
@@ -97,10 +97,15 @@ export const clearing = (width: Mm, shop: Shop): { step: Mm; clears: boolean } =
  * never by blocks.
  */
 export function figuresFor(shop: Shop): (draft: FigureDraft, gauged?: Gauged) => LengthFigure {
-  const boxes = boxesFor(shop);
+  const boxes = blockBoxesOf(shop);
   const { graduation } = shop;
   const rule = Math.max(graduation, ruleOf(shop));
   const byRule = { graduation: Math.max(graduation, ruleStep(shop)), boxes: [] };
+  /** What is set anyway, where that is deeper by no more than a line of the rule and a half. */
+  const asDeep = ({ value, rounding, purpose }: FigureDraft): Mm | undefined =>
+    purpose === 'depth' && rounding === 'up'
+      ? shop.depths?.find((depth) => depth >= value && depth - value < 1.5 * rule)
+      : undefined;
   return ({ purpose = 'fit', ...draft }, gauged = {}) => {
     const { within = Infinity, value } = draft;
     const means: Means = { graduation, rule, boxes, ...gauged };
@@ -110,7 +115,11 @@ export function figuresFor(shop: Shop): (draft: FigureDraft, gauged?: Gauged) =>
     const byStep = (step: Mm): LengthFigure =>
       purpose === 'stays'
         ? figure({ ...draft, purpose }, { graduation: step, boxes: [] })
-        : figure({ ...draft, purpose }, means, roundTo(value, rule, draft.rounding));
+        : figure(
+            { ...draft, purpose },
+            means,
+            asDeep({ ...draft, purpose }) ?? roundTo(value, rule, draft.rounding),
+          );
     /** Half as coarse where the coarse one would take it too far off. */
     const round = (purpose === 'stays' ? [byRule.graduation, rule] : [rule])
       .filter((step) => value >= 2 * step)
@@ -123,17 +132,6 @@ export function figuresFor(shop: Shop): (draft: FigureDraft, gauged?: Gauged) =>
 /** As far off its place as what it makes a fit with was rounded, mm. */
 const besides = ({ value, beside }: FigureDraft): Mm =>
   beside ? value - (beside.value - beside.aim) : value;
-
-/** Boxes in the units of the shop; those of the other only where there is none. */
-function boxesFor(shop: Shop): readonly BlockBox[] {
-  const tools = toolsOf(shop, 'block-box');
-  const boxes = tools.filter(({ sizes }) => sizes.every(isInches) === (shop.style.system === 'in'));
-  return boxes.length ? boxes : tools;
-}
-
-/** Of an inch, or a stated part of it: a 64th, a thousandth. */
-const isInches = (size: Mm): boolean =>
-  [64, 1000].some((of) => Math.abs((size / INCH) * of - Math.round((size / INCH) * of)) < 1e-3);
 
 /** The side of the mortised piece that lies as the reference face of the tenoned one does. */
 export const mateFace = ({ mateTurned }: Pick<Context, 'mateTurned'>): string =>

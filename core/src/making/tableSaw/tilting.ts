@@ -6,6 +6,7 @@ import {
   type StopBlock,
   type TableSaw,
   toolById,
+  stopBlockOf,
   toolsOf,
 } from '../../shop/index.ts';
 import { overBlade } from '../method/blades.ts';
@@ -54,7 +55,7 @@ export const gearOf = (shop: Shop): { saw: TableSaw; block: StopBlock; kerf: Mm 
   const saw = toolsOf(shop, 'table-saw')[0]!;
   return {
     saw,
-    block: toolsOf(shop, 'stop-block')[0]!,
+    block: stopBlockOf(shop)!,
     kerf: toolById(shop, 'saw-blade', saw.bladeId).kerf,
   };
 };
@@ -64,7 +65,7 @@ export const gearOf = (shop: Shop): { saw: TableSaw; block: StopBlock; kerf: Mm 
  */
 export function tiltRefusals(steep: number, shop: Shop, height: Mm, dimension: string): Refusal[] {
   const saw = toolsOf(shop, 'table-saw')[0];
-  const [block] = toolsOf(shop, 'stop-block');
+  const block = stopBlockOf(shop);
   if (!saw || !block)
     return [
       missing(

@@ -4,6 +4,7 @@ export * from './schools.ts';
 export * from './minutes.ts';
 export * from './shop.ts';
 export * from './available.ts';
+export * from './blocks.ts';
 export * from './problems.ts';
 export * from './newTool.ts';
 export * from './starter.ts';

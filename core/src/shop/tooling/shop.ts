@@ -84,6 +84,11 @@ export interface Shop {
   readonly kept?: readonly KeptSetup[];
   /** What the record says of its machines, by their ids. */
   readonly known?: Readonly<Record<string, MachineKnown>>;
+  /**
+   * While a job is planned: depths that its cards set anyway, mm; what is shallower by less than a
+   * rule tells apart goes as deep.
+   */
+  readonly depths?: readonly Mm[];
   readonly tools: readonly Tool[];
 }
 

@@ -1,6 +1,6 @@
 import type { TenonFeature } from '../../../design/index.ts';
 import { calledFace, type Pass, type Setup } from '../../setups/index.ts';
-import { toolsOf } from '../../../shop/index.ts';
+import { stopBlockOf, toolsOf } from '../../../shop/index.ts';
 import { capital, say } from '../../../ground/index.ts';
 import { gearOf, shoulderStandsIn } from '../cuts.ts';
 import { onBandsaw } from '../figures.ts';
@@ -27,7 +27,7 @@ export const bandsawBlock: Method<TenonFeature> = {
   applies: () => true,
   refuse(feature, shop) {
     const [saw] = toolsOf(shop, 'bandsaw');
-    const [block] = toolsOf(shop, 'stop-block');
+    const block = stopBlockOf(shop);
     if (!saw || !block)
       return [
         missing(
@@ -49,7 +49,7 @@ export const bandsawBlock: Method<TenonFeature> = {
   setups(feature, shop, context) {
     const { joint, occurrences, shouldersFirst } = context;
     const saw = toolsOf(shop, 'bandsaw')[0]!;
-    const block = toolsOf(shop, 'stop-block')[0]!;
+    const block = stopBlockOf(shop)!;
     const s = block.thickness;
     const on = onBandsaw(shop);
     const fence = on.fenceToFarSide(toShoulderBy(feature.length, s, 'gauge block'));

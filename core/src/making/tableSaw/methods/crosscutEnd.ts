@@ -1,6 +1,6 @@
 import type { EndFeature } from '../../../design/index.ts';
 import type { Setup } from '../../setups/index.ts';
-import { toolsOf } from '../../../shop/index.ts';
+import { stopBlockOf, toolsOf } from '../../../shop/index.ts';
 import { say, type Mm } from '../../../ground/index.ts';
 import { enteredAt, sideOf } from '../../method/wedged.ts';
 import { overBlade } from '../../method/blades.ts';
@@ -24,7 +24,7 @@ export const crosscutEnd: Method<EndFeature> = {
   applies: () => true,
   refuse({ stock }, shop) {
     const saw = toolsOf(shop, 'table-saw')[0];
-    const block = toolsOf(shop, 'stop-block')[0];
+    const block = stopBlockOf(shop);
     if (!saw || !block)
       return [
         missing(
@@ -44,7 +44,7 @@ export const crosscutEnd: Method<EndFeature> = {
   },
   setups({ stock, excess, lean }, shop, { joint, occurrences }): Setup[] {
     const saw = toolsOf(shop, 'table-saw')[0]!;
-    const block = toolsOf(shop, 'stop-block')[0]!;
+    const block = stopBlockOf(shop)!;
     const on = onTableSaw(shop);
     const s = block.thickness;
     const fence = on.fenceToFarSide({

@@ -1,6 +1,6 @@
 import type { TenonFeature } from '../../../design/index.ts';
 import type { LengthFigure, Mate, Pass, Refusal, Setup } from '../../setups/index.ts';
-import { toolById, toolsOf, type Shop, type TableSaw } from '../../../shop/index.ts';
+import { toolById, stopBlockOf, toolsOf, type Shop, type TableSaw } from '../../../shop/index.ts';
 import { say, type Mm } from '../../../ground/index.ts';
 import { overBlade } from '../../method/blades.ts';
 import type { Dial } from '../../method/dials.ts';
@@ -59,7 +59,7 @@ export const crosscutShoulders: Method<TenonFeature> = {
   applies: () => true,
   refuse(feature, shop) {
     const saw = toolsOf(shop, 'table-saw')[0];
-    const block = toolsOf(shop, 'stop-block')[0];
+    const block = stopBlockOf(shop);
     if (!saw || !block)
       return [
         missing(
@@ -81,7 +81,7 @@ export const crosscutShoulders: Method<TenonFeature> = {
   setups(feature, shop, context) {
     const { joint, occurrences, shouldersFirst } = context;
     const saw = toolsOf(shop, 'table-saw')[0]!;
-    const block = toolsOf(shop, 'stop-block')[0]!;
+    const block = stopBlockOf(shop)!;
     const { teeth } = toolById(shop, 'saw-blade', saw.bladeId);
     const { fenceToFarSide, height: overTable } = onTableSaw(shop);
     const fence = fenceToFarSide(toShoulderBy(feature.length, block.thickness, 'stop block'));
