@@ -1,7 +1,8 @@
 import { endsOf, type Job, type Joint } from '../../design/index.ts';
 import { neighbourNotes, shareKey, tenonShares } from '../jobwide/index.ts';
 import { availableIn, type Shop } from '../../shop/index.ts';
-import type { Remembered } from '../../ground/index.ts';
+import type { Mm, Remembered } from '../../ground/index.ts';
+import { nearDepths } from '../sequence/index.ts';
 import { draftJoint, problemsOf, type JointDraft, type JointPlan } from './draft.ts';
 import { partsOf, type EndCounts, type Preferred } from './halves.ts';
 import { takenTogether } from './together.ts';
@@ -14,13 +15,14 @@ export function draftsOf(job: Job, shop: Shop, remembered?: Remembered<JointDraf
   const possible = job.joints.filter((joint) => own.get(joint)!.length === 0);
   const neighbours = neighbourNotes(job, possible);
   const shares = tenonShares(job, possible);
-  const drafted = (joint: Joint, preferred: Preferred = {}): JointDraft => {
+  const drafted: Drafted = (joint, preferred = {}, depths = []) => {
     const near = neighbours.get(joint.id) ?? { problems: [], advice: [] };
     const problems = [...own.get(joint)!, ...near.problems];
     const share = sharesOf(joint, shares);
+    const ownShop = depths.length ? { ...shop, depths } : shop;
     const draft = () =>
-      draftJoint(joint, job, shop, available, problems, near.advice, share, preferred);
-    const asked = [joint, partsOf(joint, job), near, share, preferred];
+      draftJoint(joint, job, ownShop, available, problems, near.advice, share, preferred);
+    const asked = [joint, partsOf(joint, job), near, share, preferred, depths];
     return remembered ? remembered.of(asked, draft) : draft();
   };
   return together(
@@ -30,24 +32,43 @@ export function draftsOf(job: Job, shop: Shop, remembered?: Remembered<JointDraf
   );
 }
 
+/**
+ * A joint by itself.
+ * @param preferred ways that its halves are weighed to be cut by
+ * @param depths what other joints set their machines to, mm
+ */
+type Drafted = (joint: Joint, preferred?: Preferred, depths?: readonly Mm[]) => JointDraft;
+
 /** Drafts whose ways are weighed over the whole job, each with why it isn’t by its own quickest. */
 function together(
   alone: readonly { readonly joint: Joint; readonly draft: JointDraft }[],
-  drafted: (joint: Joint, preferred: Preferred) => JointDraft,
+  drafted: Drafted,
   shop: Shop,
 ): JointDraft[] {
   const taken = takenTogether(
     alone.flatMap(({ draft }) => draft.halves ?? []),
     shop,
   );
-  return alone.map(({ joint, draft }) => {
+  const weighed = alone.map(({ joint, draft }) => {
     const halves = (draft.halves ?? []).map((half) => ({ half, taken: taken.get(half)! }));
     const moved = halves.filter(({ half, taken: { way } }) => half.way !== way);
     const whys = halves.flatMap(({ half, taken: { why } }) => (why ? [[half.member, why]] : []));
-    const ways = halves.map(({ half, taken: { way } }) => [half.member, way]);
-    const made = moved.length ? drafted(joint, Object.fromEntries(ways) as Preferred) : draft;
+    const ways = Object.fromEntries(
+      halves.map(({ half, taken: { way } }) => [half.member, way]),
+    ) as Preferred;
     const why = Object.fromEntries(whys) as JointPlan['why'] & object;
-    return whys.length ? { ...made, plan: { ...made.plan, why } } : made;
+    const told = (made: JointDraft): JointDraft =>
+      whys.length ? { ...made, plan: { ...made.plan, why } } : made;
+    const made = moved.length ? drafted(joint, ways) : draft;
+    return { made: told(made), asDeepAs: (depths: Mm[]) => told(drafted(joint, ways, depths)) };
+  });
+  const deeper = nearDepths(
+    weighed.flatMap(({ made }) => made.setups),
+    shop,
+  );
+  return weighed.map(({ made, asDeepAs }) => {
+    const depths = made.setups.flatMap((setup) => deeper.get(setup) ?? []);
+    return depths.length ? asDeepAs([...new Set(depths)]) : made;
   });
 }
 
