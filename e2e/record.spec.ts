@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { Page } from '@playwright/test';
-import { planJob, readingsOf, type Card } from '@velk/core/day';
+import { countOf, planJob, readingsOf, type Card } from '@velk/core/day';
 import { knowing, readingId, type Seen } from '@velk/core/shop';
 import { demo, fewer, loadModeller } from '@velk/core/testing';
 import { FEW } from './fewer.ts';
@@ -13,9 +13,10 @@ async function planned({ all }: { all: boolean }) {
 }
 
 /** Lines of the loom job’s record, as a device of the shop sends them. */
-async function written(page: Page, lines: readonly Seen[]): Promise<void> {
+async function written(page: Page, lines: readonly Seen[], minutes = 0): Promise<void> {
   const job = /job\/([^/]+)/.exec(page.url())![1]!;
-  const seen = new Date(Date.now() - 3_600_000).toISOString();
+  const from = Date.now() - 3_600_000;
+  const seenAt = (i: number) => new Date(from + i * minutes * 60_000).toISOString();
   const status = await page.evaluate(
     ([at, body]) =>
       fetch(at!, {
@@ -25,7 +26,9 @@ async function written(page: Page, lines: readonly Seen[]): Promise<void> {
       }).then((answer) => answer.status),
     [
       `/api/jobs/${job}/record`,
-      JSON.stringify({ lines: lines.map((line) => ({ ...line, id: randomUUID(), seen })) }),
+      JSON.stringify({
+        lines: lines.map((line, i) => ({ ...line, id: randomUUID(), seen: seenAt(i) })),
+      }),
     ],
   );
   expect(status).toBe(201);
@@ -122,7 +125,7 @@ test('a mortise that was measured wider asks its tenon’s figures before the fi
 });
 
 /** Sizes that nobody reads of a card say nothing to its figures: only the machine is told of. */
-test('ten test pieces that read right are the last at a machine until asked for @cuts', async ({
+test('what the log says of a machine is taken and let go of by a press: its test pieces, its pace @cuts', async ({
   page,
   velk,
 }) => {
@@ -156,4 +159,25 @@ test('ten test pieces that read right are the last at a machine until asked for 
   await expect(page.getByText('Known from the log')).toBeHidden();
   await page.goBack();
   await expect(none).toBeHidden();
+
+  /** Twelve pieces one after the other, each in twice the time. */
+  const slow = plan.cards.find(({ setups }) => setups[0]!.machine === 'bandsaw')!;
+  const count = slow.setups.reduce((sum, setup) => sum + countOf(setup), 0);
+  const cut = Array.from({ length: 13 }, (_, i) => ({
+    kind: 'done' as const,
+    setup: slow.setups[0]!.id,
+    works: [],
+    pieces: [i + 1],
+    at: [],
+    ways: [],
+  }));
+  await follow(page, stageOf(page, 'log'));
+  await written(page, cut, (2 * slow.cutting) / count);
+  await expect(page.getByText(/12 pieces were cut one after the other in/)).toBeVisible();
+  await page.getByRole('button', { name: 'Reckon so from now on' }).click();
+  await expect(page.getByText(/12 pieces were cut/)).toBeHidden();
+  await follow(page, '/shop');
+  await expect(page.getByText(/cutting takes [\d.]+ times the minutes above/)).toBeVisible();
+  await page.getByRole('button', { name: /^Reckon cutting at/ }).click();
+  await expect(page.getByText('Known from the log')).toBeHidden();
 });

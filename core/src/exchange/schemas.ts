@@ -318,6 +318,7 @@ export const shopSchema = Joi.object<Shop>({
     text(LIMITS.key).min(1),
     Joi.object<MachineKnown>({
       pace: Joi.number().min(LIMITS.pace.least).max(LIMITS.pace.most),
+      cutting: Joi.number().min(LIMITS.pace.least).max(LIMITS.pace.most),
       trust: Joi.object<Trust>({
         count: Joi.number().integer().min(1).max(LIMITS.pieces).required(),
         within: Joi.number().min(0).max(LIMITS.longest).required(),

@@ -112,7 +112,7 @@ const handMinutes = (
  */
 function setupMinutes(setup: Setup, stock: Stock, shop: Shop): number {
   const minutes = minutesIn(shop);
-  const { model, hand, figures } = setup;
+  const { model, machine, hand, figures } = setup;
   const { works, marks = [] } = modelOf(model);
   const pieces = setup.occurrences.reduce((sum, { count }) => sum + count, 0);
   const working =
@@ -120,7 +120,8 @@ function setupMinutes(setup: Setup, stock: Stock, shop: Shop): number {
       ? hardness(stock) * handMinutes(hand ?? {}, minutes)
       : passing(setup, stock, shop);
   const lines = figures.filter(({ from }) => works === 'by-hand' || marks.includes(from)).length;
-  return pieces * (clampings(setup) * minutes.clamped + lines * minutes.marked + working);
+  const { cutting = 1 } = (machine !== null && shop.known?.[machine]) || {};
+  return cutting * pieces * (clampings(setup) * minutes.clamped + lines * minutes.marked + working);
 }
 
 /** All passes over one piece; where tool or piece is clamped a deeper level is no new start. */

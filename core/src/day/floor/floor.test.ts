@@ -14,9 +14,6 @@ import {
   floorSteps,
   howFarCut,
   logLines,
-  paced,
-  pacesOf,
-  type Pace,
   readingSeries,
   resumed,
   standingAt,
@@ -270,39 +267,6 @@ describe('what a tenon should read', () => {
       byMates([reading('mortised', 'tenonThickness', 5)], [read('mortiseWidth', 10.05, 10)])[0]!
         .value,
     ).toBe(5);
-  });
-});
-
-describe('the pace of a machine', () => {
-  it('is proposed once enough was timed there and it is off, and right once it was taken', () => {
-    const machineOf = ({ setups }: (typeof plan.cards)[number]) => setups[0]!.machine;
-    const set = plan.cards.filter((card) => machineOf(card) && card.change.minutes > 0);
-    const machine = machineOf(
-      set.find((card) => set.filter((c) => machineOf(c) === machineOf(card)).length >= 3)!,
-    )!;
-    const timed = set.filter((card) => machineOf(card) === machine).slice(0, 3);
-    const took = (times: number) =>
-      timed.map(({ id, change }) =>
-        line({ kind: 'took', card: id, minutes: change.minutes * times }),
-      );
-    expect(pacesOf(plan, took(1.5).slice(1))).toEqual([]);
-    expect(pacesOf(plan, took(1.05))).toEqual([]);
-    const away = set.find((card) => machineOf(card) !== machine)!;
-    expect(
-      pacesOf(plan, [
-        ...took(1.5),
-        line({ kind: 'took', card: 'gone', minutes: 900 }),
-        line({ kind: 'took', card: away.id, minutes: 900 }),
-      ]),
-    ).toMatchObject([{ machine, count: 3 }]);
-    const slow = took(1.5);
-    const [pace] = pacesOf(plan, slow) as [Pace];
-    expect(pace.took / pace.reckoned).toBeCloseTo(1.5, 9);
-    const shop = paced(plan.basis.shop, pace);
-    expect(shop.known?.[machine]?.pace).toBe(1.5);
-    expect(pacesOf(planJob(plan.basis.job, shop), slow)).toEqual([]);
-    expect(paced(shop, pace).known?.[machine]?.pace).toBe(2.25);
-    expect(pacesOf(plan, took(0.5))[0]!.took).toBeLessThan(pace.reckoned);
   });
 });
 

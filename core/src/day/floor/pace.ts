@@ -1,27 +1,37 @@
-import type { Plan } from '../plan/index.ts';
+import { minutesAPiece, type Plan } from '../plan/index.ts';
+import type { Setup } from '../../making/index.ts';
 import { LIMITS } from '../../ground/index.ts';
-import { knowing, type Observation, type Shop } from '../../shop/index.ts';
+import { knowing, type MachineKnown, type Observation, type Shop } from '../../shop/index.ts';
 
-/** How long changing over at a machine took where it was timed, and what is reckoned, min. */
+/** How long changing over at a machine, or a piece there, took, and what is reckoned, min. */
 export interface Pace {
   /** By its id. */
   readonly machine: string;
+  readonly of: 'changing' | 'cutting';
+  /** Of how many changes, or pieces. */
   readonly count: number;
   readonly took: number;
   readonly reckoned: number;
 }
 
 /** Fewer say nothing of a machine, and nearer than this its minutes are right. */
-const [FEWEST, RIGHT] = [3, 0.1];
+const FEWEST = { changing: 3, cutting: 10 };
+const RIGHT = 0.1;
 
 /**
  * The pace of each machine where enough was timed and what the shop reckons with is off; of cards
  * that are gone nothing is known.
  */
-export function pacesOf(
-  { cards }: Pick<Plan, 'cards'>,
+export const pacesOf = (
+  plan: Pick<Plan, 'cards' | 'basis'>,
   holds: readonly Observation[],
-): readonly Pace[] {
+): readonly Pace[] =>
+  [...changingPaces(plan, holds), ...cuttingPaces(plan, holds)].filter(
+    ({ of, count, took, reckoned }) => count >= FEWEST[of] && Math.abs(took / reckoned - 1) > RIGHT,
+  );
+
+/** Changing over, as its clock timed it; all of a machine together. */
+function changingPaces({ cards }: Pick<Plan, 'cards'>, holds: readonly Observation[]): Pace[] {
   const paces = new Map<string, Pace>();
   const cardOf = new Map(cards.map((card) => [card.id, card]));
   for (const line of holds) {
@@ -31,21 +41,74 @@ export function pacesOf(
     const { count, took, reckoned } = paces.get(machine) ?? { count: 0, took: 0, reckoned: 0 };
     paces.set(machine, {
       machine,
+      of: 'changing',
       count: count + 1,
       took: took + line.minutes,
       reckoned: reckoned + card.change.minutes,
     });
   }
-  return [...paces.values()].filter(
-    ({ count, took, reckoned }) => count >= FEWEST && Math.abs(took / reckoned - 1) > RIGHT,
-  );
+  return [...paces.values()];
 }
 
-/** The shop in which changing over at that machine takes as long as it was seen to. */
-export function paced(shop: Shop, { machine, took, reckoned }: Pace): Shop {
-  const pace = ((shop.known?.[machine]?.pace ?? 1) * took) / reckoned;
+/** Pieces that were said one after the other, what each took and should have taken, min. */
+interface Cut {
+  readonly pieces: number;
+  readonly took: number;
+  readonly reckoned: number;
+}
+
+/** So many times as long is a pause, so many times as short was said afterwards. */
+const MOST = 10;
+
+/** A piece, by how long after the one before it was said; of a machine the middle one. */
+function cuttingPaces(plan: Pick<Plan, 'cards' | 'basis'>, holds: readonly Observation[]): Pace[] {
+  return [...cutsOf(plan, holds)].map(([machine, cuts]): Pace => {
+    const count = cuts.reduce((sum, { pieces }) => sum + pieces, 0);
+    const reckoned = cuts.reduce((sum, cut) => sum + cut.pieces * cut.reckoned, 0) / count;
+    const times = cuts.map((cut) => cut.took / cut.reckoned).sort((a, b) => a - b);
+    const took = reckoned * times[Math.floor(times.length / 2)]!;
+    return { machine, of: 'cutting', count, took, reckoned };
+  });
+}
+
+/** By machine, what was said of one set-up with nothing else seen or done in between. */
+function cutsOf(
+  { cards, basis: { job, shop } }: Pick<Plan, 'cards' | 'basis'>,
+  holds: readonly Observation[],
+): Map<string, Cut[]> {
+  const setupOf = new Map(cards.flatMap(({ setups }) => setups.map((setup) => [setup.id, setup])));
+  const cuts = new Map<string, Cut[]>();
+  const each = new Map<Setup, number>();
+  const reckonedOf = (setup: Setup): number => {
+    const minutes = each.get(setup) ?? minutesAPiece(setup, job, shop);
+    each.set(setup, minutes);
+    return minutes;
+  };
+  holds.forEach((line, i) => {
+    const before = holds[i - 1];
+    if (line.kind !== 'done' || before?.kind !== 'done' || line.setup !== before.setup) return;
+    const setup = setupOf.get(line.setup);
+    if (!setup?.machine) return;
+    const pieces = line.pieces.length;
+    const took = (Date.parse(line.seen) - Date.parse(before.seen)) / 60_000 / pieces;
+    const reckoned = reckonedOf(setup);
+    if (!(took < reckoned * MOST && took > reckoned / MOST)) return;
+    cuts.set(setup.machine, [...(cuts.get(setup.machine) ?? []), { pieces, took, reckoned }]);
+  });
+  return cuts;
+}
+
+/** What is known of a machine by its pace. */
+const KNOWN = { changing: 'pace', cutting: 'cutting' } as const satisfies Record<
+  Pace['of'],
+  keyof MachineKnown
+>;
+
+/** The shop in which changing over, or cutting, at that machine takes as long as it was seen to. */
+export function paced(shop: Shop, { machine, of, took, reckoned }: Pace): Shop {
+  const pace = ((shop.known?.[machine]?.[KNOWN[of]] ?? 1) * took) / reckoned;
   const { least, most } = LIMITS.pace;
   return knowing(shop, machine, {
-    pace: Math.min(most, Math.max(least, Math.round(pace * 100) / 100)),
+    [KNOWN[of]]: Math.min(most, Math.max(least, Math.round(pace * 100) / 100)),
   });
 }

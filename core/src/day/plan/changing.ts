@@ -57,6 +57,12 @@ export function cuttingInTurn(
   return cards.map((setups) => cuttingOf(setups, job, shop, templates));
 }
 
+/** Minutes to cut one piece of a set-up, its template made. */
+export function minutesAPiece(setup: Setup, job: Job, shop: Shop): number {
+  const pieces = setup.occurrences.reduce((sum, { count }) => sum + count, 0);
+  return cuttingOf([setup], job, shop, new Set(templateOf(setup, shop))) / pieces;
+}
+
 /**
  * Minutes to cut every piece of a card; each set-up by the piece that its own part is.
  * @param made templates that are there already; those of the card come to them

@@ -13,6 +13,7 @@ export {
 export { shopFor } from './shopFor.ts';
 export { type JointDraft, type JointPlan } from './draft.ts';
 export { type NotTaken } from './halves.ts';
+export { minutesAPiece } from './changing.ts';
 export { countOf } from './counting.ts';
 export * from './cardView.ts';
 export type { PassView } from './passViews.ts';

@@ -16,6 +16,8 @@ export interface Trust {
 export interface MachineKnown {
   /** How many times the usual minutes changing over takes there. */
   readonly pace?: number;
+  /** The same of cutting. */
+  readonly cutting?: number;
   readonly trust?: Trust;
 }
 

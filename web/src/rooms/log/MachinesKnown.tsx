@@ -22,7 +22,7 @@ export function MachinesKnown({ plan, holds, style }: Props) {
     <>
       {paces.map((pace) => (
         <PaceNote
-          key={pace.machine}
+          key={`${pace.of} ${pace.machine}`}
           pace={pace}
           name={nameOf(pace.machine)}
           onTake={() => take((now) => paced(now, pace))}
@@ -45,26 +45,31 @@ export function MachinesKnown({ plan, holds, style }: Props) {
   );
 }
 
-/** What changing over really takes at a machine, and a press that reckons so from now on. */
-function PaceNote({
-  pace: { count, took, reckoned },
-  name,
-  onTake,
-}: {
-  pace: Pace;
-  name: string;
-  onTake: () => void;
-}) {
+/** What changing over, or a piece, really takes at a machine, and a press that reckons so from now on. */
+function PaceNote({ pace, name, onTake }: { pace: Pace; name: string; onTake: () => void }) {
+  const { of, count, took, reckoned } = pace;
   return (
     <p className="note amid">
-      {name}: changing over was timed {count} times and took {Math.round(took)} minutes, where{' '}
-      {Math.round(reckoned)} are reckoned.{' '}
+      {of === 'changing' ? (
+        <>
+          {name}: changing over was timed {count} times and took {Math.round(took)} minutes, where{' '}
+          {Math.round(reckoned)} are reckoned.
+        </>
+      ) : (
+        <>
+          {name}: {count} pieces were cut one after the other in {minutesEach(took)} each, where{' '}
+          {minutesEach(reckoned)} are reckoned.
+        </>
+      )}{' '}
       <button className="link" onClick={onTake}>
         Reckon so from now on
       </button>
     </p>
   );
 }
+
+/** Of a piece, to the tenth of a minute. */
+const minutesEach = (minutes: number): string => `${minutes.toFixed(1)} min`;
 
 /** That test pieces came right again and again, and a press that leaves them away. */
 function TrustNote({

@@ -22,7 +22,7 @@ export function KnownMachines({ shop }: { shop: Shop }) {
 function Known({
   shop,
   machine,
-  what: { pace, trust },
+  what: { pace, cutting, trust },
   style,
 }: {
   shop: Shop;
@@ -59,6 +59,18 @@ function Known({
             className="link"
             onClick={() => letGo('pace')}
             aria-label={`Reckon changes at ${name} as usual`}
+          >
+            Reckon as usual
+          </button>
+        </li>
+      )}
+      {cutting !== undefined && (
+        <li>
+          {name}: cutting takes {cutting} times the minutes above{' '}
+          <button
+            className="link"
+            onClick={() => letGo('cutting')}
+            aria-label={`Reckon cutting at ${name} as usual`}
           >
             Reckon as usual
           </button>
