@@ -126,7 +126,6 @@ export {
   type Available,
   type Bandsaw,
   type Bearing,
-  type BlockBox,
   type BoringBit,
   type Bushing,
   type CopyRouter,
