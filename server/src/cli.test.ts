@@ -80,6 +80,21 @@ describe('the command line', () => {
     expect((await velk('nonsense')).code).toBe(2);
   });
 
+  it('tells which small changes of the drawing would save, together too, or that none would', async () => {
+    const path = join(await mkdtemp(join(tmpdir(), 'velk-cli-')), 'racks.json');
+    const { job, shop, ...head } = demo('racks');
+    await writeFile(path, JSON.stringify({ ...head, job, shop }));
+    const told = await velk('plan', path, '--smaller');
+    expect(told).toMatchObject({ code: 0, stderr: '' });
+    const lines = told.stdout.trimEnd().split('\n');
+    const saving =
+      /^[A-Z][\w ]+, [a-z ]+ \d[\d/ ]* in to \d[\d/ ]* in: \d+ min( and \d cards?)? less$/;
+    expect(lines.slice(0, -2).map((line) => saving.test(line))).toEqual([true, true]);
+    expect(lines.at(-1)).toMatch(/^2 of them together: \d+ min( and \d cards?)? less$/);
+    await writeFile(path, JSON.stringify({ ...head, job: fewer(job, ['rail']), shop }));
+    expect((await velk('plan', path, '--smaller')).stdout).toMatch(/^No small change/);
+  });
+
   it('says of pieces that lie the other way about that the angle stays as it is', () => {
     const even = { thickness: 20, width: 60 };
     const base = jobWith({ kind: 'spline', rail: even, stile: even });

@@ -106,10 +106,13 @@ function printSmaller(file: JobFile, json = false): void {
   const { taken, minutes, cards } = savingsTogether(savings, job, file.shop);
   if (json) return console.log(JSON.stringify({ savings, together: { taken, minutes, cards } }));
   const { style } = shopIn(file.shop, file.job.units);
-  const nameOf = (id: string) => job.joints.find((joint) => joint.id === id)!.name;
+  const nameOf = (saving: Saving) =>
+    saving.of === 'joint'
+      ? job.joints.find(({ id }) => id === saving.joint)!.name
+      : job.parts.find(({ id }) => id === saving.part)!.name;
   const lines = savings.map((saving) =>
     speak(
-      say(`${nameOf(saving.joint)}, ${saving.name} {from} to {to}: ${lessWords(saving)}`, {
+      say(`${nameOf(saving)}, ${saving.name} {from} to {to}: ${lessWords(saving)}`, {
         from: saving.from,
         to: saving.to,
       }),
@@ -124,11 +127,13 @@ function printSmaller(file: JobFile, json = false): void {
   );
 }
 
-const lessWords = ({ minutes, cards }: Pick<Saving, 'minutes' | 'cards'>): string =>
-  [
+function lessWords({ minutes, cards }: Pick<Saving, 'minutes' | 'cards'>): string {
+  const words = [
     ...(Math.round(minutes) ? [`${Math.round(minutes)} min`] : []),
     ...(cards > 0 ? [counted(cards, 'card', 'cards')] : []),
-  ].join(' and ') + ' less';
+  ];
+  return `${words.join(' and ')} less`;
+}
 
 async function open(path: string): Promise<JobFile> {
   const refuse = (lines: string[]): never => {

@@ -9,7 +9,13 @@ export {
   type AssemblyStage,
   type ShapedJoint,
 } from './assembly/index.ts';
-export { lookForSavings, savingsTogether, type Looking, type Saving } from './bends/index.ts';
+export {
+  bentPart,
+  lookForSavings,
+  savingsTogether,
+  type Looking,
+  type Saving,
+} from './bends/index.ts';
 export {
   allowancesOf,
   costOf,

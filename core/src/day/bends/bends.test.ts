@@ -6,7 +6,7 @@ import { jobWith } from '../../testing/jobs.ts';
 import { TEST_SHOP } from '../../testing/shops.ts';
 import type { Shop } from '../../shop/tooling/index.ts';
 import { planJob, setupsOf, type Plan } from '../plan/index.ts';
-import { bendsOf, bent, lookForSavings, savingsTogether, type Saving } from './index.ts';
+import { bent, jointBends, lookForSavings, savingsTogether, type Saving } from './index.ts';
 
 /** Setting and cutting of a whole job, minutes, planned from scratch. */
 const minutesOf = ({ minutes, cards }: Plan): number =>
@@ -72,13 +72,54 @@ describe('the drawing bends to the tools', () => {
     expect(alike!.cards).toBeGreaterThan(0);
   });
 
+  it('a rail a little thicker than its sister is offered as thick, unless somebody measured it', () => {
+    const job = rails({});
+    const thicker = (measured: readonly number[]): Job => ({
+      ...job,
+      parts: job.parts.map((part) =>
+        part.id === 'lower' ? { ...part, thickness: { nominal: 22.4, measured } } : part,
+      ),
+    });
+    const offered = (of: Job) =>
+      savingsOf(of, TEST_SHOP).filter((saving) => saving.of === 'part' && saving.part === 'lower');
+    const [thinner] = offered(thicker([])) as [Saving];
+    expect(thinner).toMatchObject({ dimension: 'thickness', from: 22.4, to: 22 });
+    const [before, after] = [thicker([]), bent(thicker([]), thinner)].map((of) =>
+      planJob(of, TEST_SHOP),
+    ) as [Plan, Plan];
+    expect(after.basis.job.parts).toEqual(job.parts);
+    expect(minutesOf(before) - minutesOf(after)).toBeCloseTo(thinner.minutes, 6);
+    expect(offered(thicker([22.4, 22.4]))).toEqual([]);
+    const begun = setupsOf(before).map(({ id }) => id);
+    expect(offered({ ...thicker([]), begun })).toEqual([]);
+  });
+
+  it('nobody is offered thinner wood only because a saw goes through it sooner', () => {
+    const job = jobWith({ params: { corners: 'squared' }, rail: { thickness: 22.4 } });
+    const many = job.parts.map((part) => ({ ...part, quantity: part.quantity * 200 }));
+    const wider = { ...job, parts: many };
+    const offered = savingsOf(wider, TEST_SHOP).filter(({ of }) => of === 'part');
+    const cards = (of: Job) => planJob(of, TEST_SHOP).cards.map(({ id }) => id);
+    for (const saving of offered) expect(cards(bent(wider, saving))).not.toEqual(cards(wider));
+    const thinner = wider.parts.map((part) =>
+      part.id === 'rail' ? { ...part, thickness: { nominal: 22, measured: [] } } : part,
+    );
+    const [thick, thin] = [wider, { ...wider, parts: thinner }].map((of) =>
+      minutesOf(planJob(of, TEST_SHOP)),
+    );
+    expect(thick! - thin!).toBeGreaterThan(2);
+    expect(offered.filter(({ to }) => to === 22)).toEqual([]);
+  });
+
   it('tells what is said of its joint with it, and no longer, but not of the size itself', () => {
     const { job, shop } = RACKS;
     const before = planJob(job, shop);
     const titles = ({ joints }: Plan, of: Saving) =>
       joints.flatMap(({ joint, advice }) =>
         advice
-          .filter(({ dimension }) => joint !== of.joint || dimension !== of.dimension)
+          .filter(
+            ({ dimension }) => of.of === 'part' || joint !== of.joint || dimension !== of.dimension,
+          )
           .map(({ id, title }) => [`${joint} ${id}`, title] as const),
       );
     let told = 0;
@@ -105,13 +146,17 @@ describe('the drawing bends to the tools', () => {
     };
     const [own, other, all] = [only('lower'), only('joint'), savingsOf(job, TEST_SHOP)];
     expect(own.savings.length).toBeGreaterThan(0);
-    expect(own.savings.every(({ joint }) => joint === 'lower')).toBe(true);
-    expect(own.savings.length + other.savings.length).toBe(all.length);
+    expect(own.savings.every((saving) => saving.of === 'joint' && saving.joint === 'lower')).toBe(
+      true,
+    );
+    expect(own.savings.length + other.savings.length).toBe(
+      all.filter(({ of }) => of === 'joint').length,
+    );
   });
 
   it('nothing is offered of what is begun, and nothing where a joint is impossible', () => {
     const job = jobWith();
-    const sizes = (of: Job) => bendsOf(of.joints, of, TEST_SHOP).length;
+    const sizes = (of: Job) => jointBends(of.joints, of, TEST_SHOP).length;
     expect(sizes(job)).toBeGreaterThan(0);
     const two = rails({ edgeShoulder: 9.6 });
     expect(savingsOf(two, TEST_SHOP).length).toBeGreaterThan(0);

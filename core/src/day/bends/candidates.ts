@@ -1,16 +1,31 @@
 import { resolve, type DimensionId, type Job, type Joint } from '../../design/index.ts';
-import { ruleOf, type Shop } from '../../shop/index.ts';
+import { ruleOf, type Part, type Shop } from '../../shop/index.ts';
 import type { Mm } from '../../ground/index.ts';
 
-/** One size of one joint, drawn a little otherwise. */
-export interface Bend {
+/** One size of a joint or a part, drawn a little otherwise. */
+export type Bend = JointBend | PartBend;
+
+export interface JointBend extends Moved {
+  readonly of: 'joint';
   readonly joint: string;
   readonly dimension: DimensionId;
-  /** What the size is called at its joint. */
+}
+
+export interface PartBend extends Moved {
+  readonly of: 'part';
+  readonly part: string;
+  readonly dimension: Sawn;
+}
+
+interface Moved {
+  /** What the size is called at its joint or part. */
   readonly name: string;
   readonly from: Mm;
   readonly to: Mm;
 }
+
+/** What a part is planed and ripped to. */
+type Sawn = 'thickness' | 'width';
 
 /** By less than this nobody sees a size move: a tenon of 12 made 10 (common practice), mm. */
 const UNSEEN: Mm = 2.5;
@@ -41,7 +56,7 @@ interface Size {
  * another joint, another shoulder of its own, a cutter or chisel that is owned, what a rule shows.
  * @param joints those that can be made, and of which nothing is begun
  */
-export function bendsOf(joints: readonly Joint[], job: Job, shop: Shop): Bend[] {
+export function jointBends(joints: readonly Joint[], job: Job, shop: Shop): JointBend[] {
   const cutters = shop.tools.flatMap((tool) =>
     tool.kind === 'router-cutter'
       ? [tool.diameter]
@@ -51,19 +66,19 @@ export function bendsOf(joints: readonly Joint[], job: Job, shop: Shop): Bend[] 
   );
   const drawn = joints.map((joint) => ({ joint: joint.id, sizes: sizesOf(joint, job) }));
   return drawn.flatMap(({ joint, sizes }) =>
-    sizes.flatMap((size): Bend[] => {
+    sizes.flatMap((size): JointBend[] => {
       const sisters = drawn.flatMap((other) =>
         other.sizes.filter(({ id }) => id === size.id).map(({ value }) => value),
       );
       const shoulders = sizes.filter(({ id }) => SHOULDERS.has(id)).map(({ value }) => value);
-      const whole = Math.round(size.value / ruleOf(shop)) * ruleOf(shop);
       const near = [
         ...sisters,
         ...(SHOULDERS.has(size.id) ? shoulders : []),
         ...(size.id === 'mortiseWidth' ? cutters : []),
-        whole,
+        wholeNear(size.value, shop),
       ];
       return valuesNear(size.value, near).map((to) => ({
+        of: 'joint',
         joint,
         dimension: size.id,
         name: size.name,
@@ -73,6 +88,33 @@ export function bendsOf(joints: readonly Joint[], job: Job, shop: Shop): Bend[] 
     }),
   );
 }
+
+/**
+ * Thicknesses and widths that nobody measured yet, each to the near ones of the other parts and to
+ * what a rule shows.
+ * @param parts those that have joints, and of which nothing is begun
+ */
+export const partBends = (parts: readonly Part[], job: Job, shop: Shop): PartBend[] =>
+  (['thickness', 'width'] as const).flatMap((dimension) =>
+    parts
+      .filter((part) => !part[dimension].measured.length)
+      .flatMap((part): PartBend[] => {
+        const from = part[dimension].nominal;
+        const near = [...job.parts.map((other) => other[dimension].nominal), wholeNear(from, shop)];
+        return valuesNear(from, near).map((to) => ({
+          of: 'part',
+          part: part.id,
+          dimension,
+          name: dimension,
+          from,
+          to,
+        }));
+      }),
+  );
+
+/** The nearest that a rule shows, mm. */
+const wholeNear = (value: Mm, shop: Pick<Shop, 'style' | 'rule'>): Mm =>
+  Math.round(value / ruleOf(shop)) * ruleOf(shop);
 
 /** Of a joint the sizes that are kept as they are drawn. */
 function sizesOf(joint: Joint, job: Job): Size[] {

@@ -1,5 +1,5 @@
 import { resolve, typedOver, type Job, type Joint } from '../../design/index.ts';
-import type { Shop } from '../../shop/index.ts';
+import type { Part, Shop } from '../../shop/index.ts';
 import { Remembered, type Sentence } from '../../ground/index.ts';
 import {
   besides,
@@ -12,7 +12,7 @@ import {
   type Plan,
   type Trouble,
 } from '../plan/index.ts';
-import { bendsOf, type Bend } from './candidates.ts';
+import { jointBends, partBends, type Bend, type JointBend, type PartBend } from './candidates.ts';
 
 /** What a job takes as it is planned. */
 interface Toll {
@@ -25,7 +25,9 @@ interface Toll {
  * A bend, and what the whole job takes less with it: minutes of setting and cutting, and cards; and
  * what is said of its joints then, and no longer.
  */
-export interface Saving extends Bend, Toll {
+export type Saving = Bend & Gain;
+
+interface Gain extends Toll {
   readonly comes: readonly Sentence[];
   readonly goes: readonly Sentence[];
 }
@@ -45,7 +47,7 @@ const WORTH = 2;
  * each tried by planning the whole job anew, and offered only where nothing becomes impossible, no
  * half loses its way, and no warning comes. Tells after every trial, so that whoever waits can stop
  * and take the best so far.
- * @param joint the only one whose sizes are bent; by default those of all are
+ * @param joint the only one whose sizes are bent; by default those of all are, and of their parts
  */
 export function* lookForSavings(
   job: Job,
@@ -55,9 +57,12 @@ export function* lookForSavings(
   const remembered = new Remembered<JointDraft>(Math.max(100, 2 * job.joints.length));
   const plan = (tried: Job) => planToProve(tried, chest, remembered).plan;
   const before = plan(job);
-  const bends = bendsOf(canBend(job, before), job, shopFor(job, chest)).filter(
-    (bend) => joint === undefined || bend.joint === joint,
-  );
+  const shop = shopFor(job, chest);
+  const { joints, parts } = free(job, before);
+  const bends = [
+    ...jointBends(joints, job, shop).filter((bend) => joint === undefined || bend.joint === joint),
+    ...(joint === undefined ? partBends(parts, job, shop) : []),
+  ];
   let savings: Saving[] = [];
   for (const [i, bend] of bends.entries()) {
     const saving = savingOf(bend, before, plan(bent(job, bend)));
@@ -87,25 +92,41 @@ export function savingsTogether(
 }
 
 /** The drawing with a size bent. */
-export const bent = (job: Job, { joint, dimension, to }: Bend): Job => ({
-  ...job,
-  joints: job.joints.map((each) => {
-    if (each.id !== joint) return each;
-    const { kind, params, members } = resolve(each, job);
-    return { ...each, params: typedOver(kind, params, members, dimension, to) };
-  }),
-});
+export const bent = (job: Job, bend: Bend): Job =>
+  bend.of === 'joint'
+    ? { ...job, joints: job.joints.map((joint) => bentJoint(joint, job, bend)) }
+    : { ...job, parts: job.parts.map((part) => bentPart(part, bend)) };
 
-const isSame = (a: Bend, b: Bend): boolean => a.joint === b.joint && a.dimension === b.dimension;
+function bentJoint(drawn: Joint, job: Job, { joint, dimension, to }: JointBend): Joint {
+  if (drawn.id !== joint) return drawn;
+  const { kind, params, members } = resolve(drawn, job);
+  return { ...drawn, params: typedOver(kind, params, members, dimension, to) };
+}
 
-/** Joints that can be made, and of which nothing is begun. */
-function canBend({ joints, begun = [] }: Job, plan: Plan): Joint[] {
-  const touched = new Set(
-    setupsOf(plan)
-      .filter(({ id }) => begun.includes(id))
-      .flatMap(({ occurrences }) => occurrences.map(({ joint }) => joint)),
-  );
-  return joints.filter(({ id }, i) => !plan.joints[i]!.problems.length && !touched.has(id));
+/** A part as thick or as wide as a bend says; any other as it is. */
+export const bentPart = (drawn: Part, { part, dimension, to }: PartBend): Part =>
+  drawn.id === part ? { ...drawn, [dimension]: { ...drawn[dimension], nominal: to } } : drawn;
+
+const idOf = (bend: Bend): string => (bend.of === 'joint' ? bend.joint : bend.part);
+
+const isSame = (a: Bend, b: Bend): boolean =>
+  a.of === b.of && idOf(a) === idOf(b) && a.dimension === b.dimension;
+
+/** Joints that can be made, and parts that have some, of which nothing is begun. */
+function free(
+  { joints, parts, begun = [] }: Job,
+  plan: Plan,
+): { readonly joints: Joint[]; readonly parts: Part[] } {
+  const touched = setupsOf(plan)
+    .filter(({ id }) => begun.includes(id))
+    .flatMap(({ occurrences }) => occurrences);
+  const isTouched = (id: string) => touched.some(({ joint, part }) => id === joint || id === part);
+  const made = joints.filter((_, i) => !plan.joints[i]!.problems.length);
+  const joined = new Set(made.flatMap(({ tenoned, mortised }) => [tenoned.part, mortised.part]));
+  return {
+    joints: made.filter(({ id }) => !isTouched(id)),
+    parts: parts.filter(({ id }) => joined.has(id) && !isTouched(id)),
+  };
 }
 
 const tollOf = ({ minutes, cards }: Plan): Toll => ({
@@ -122,7 +143,8 @@ function savingOf(bend: Bend, before: Plan, after: Plan): Saving | undefined {
   if (besides(troublesIn(after), troublesIn(before)).length) return undefined;
   const less = lessIn(before, after);
   const isWorth = less.minutes >= WORTH || (less.cards > 0 && less.minutes > -1e-9);
-  if (!isWorth) return undefined;
+  /** Of thinner wood every cut is shorter: that alone is nobody's reason. */
+  if (!isWorth || (bend.of === 'part' && cardsIn(before) === cardsIn(after))) return undefined;
   return {
     ...bend,
     ...less,
@@ -137,10 +159,16 @@ function toldIn({ joints }: Plan, other: Plan, bend: Bend): Sentence[] {
     const said = new Set(other.joints[i]!.advice.map(({ id }) => id));
     const fresh = advice.filter(({ id }) => !said.has(id));
     return fresh
-      .filter(({ dimension }) => joint !== bend.joint || dimension !== bend.dimension)
+      .filter(({ dimension }) => joint !== idOf(bend) || dimension !== bend.dimension)
       .map(({ title }) => title);
   });
 }
+
+const cardsIn = ({ cards }: Plan): string =>
+  cards
+    .map(({ id }) => id)
+    .sort()
+    .join();
 
 const troublesIn = ({ joints }: Plan): Trouble[] => [...impossibleIn(joints), ...warnedIn(joints)];
 

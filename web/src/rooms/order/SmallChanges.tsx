@@ -2,7 +2,7 @@ import './order.css';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { capital, counted, type LengthStyle, type Sentence } from '@velk/core/ground';
-import type { Plan, Saving } from '@velk/core/day';
+import { bentPart, type Plan, type Saving } from '@velk/core/day';
 import { useEdit } from '../../keeping/useEdit.ts';
 import { useStyle } from '../../keeping/useUnits.ts';
 import { useSavings } from '../../planning/useSavings.ts';
@@ -28,17 +28,25 @@ export function SmallChanges({ plan, id, joint, onPoint }: Props) {
   const edit = useEdit();
   const { looking, running, failed, start, stop } = useSavings(plan, joint);
   const savings = looking?.savings.slice(0, SHOWN) ?? [];
-  const take = ({ joint: of, dimension, to }: Saving) => {
+  const { parts, joints } = plan.basis.job;
+  const take = (saving: Saving) => {
     onPoint?.(null);
-    edit({ edit: 'sizesTyped', joint: of, sizes: [{ dimension, value: to }] });
+    if (saving.of === 'joint') {
+      const { joint: of, dimension, to } = saving;
+      return edit({ edit: 'sizesTyped', joint: of, sizes: [{ dimension, value: to }] });
+    }
+    const part = parts.find((each) => each.id === saving.part);
+    if (part) edit({ edit: 'partPut', part: bentPart(part, saving) });
   };
-  const nameOf = (of: string) => plan.basis.job.joints.find((each) => each.id === of)?.name ?? of;
-  const heading = (saving: Saving) =>
-    joint === undefined && (
+  const heading = (saving: Saving) => {
+    const [of, where] = saving.of === 'joint' ? [joints, saving.joint] : [parts, saving.part];
+    const name = of.find((each) => each.id === where)?.name ?? where;
+    return (
       <>
-        <Link to={onTheDrawing(id, saving)}>{nameOf(saving.joint)}</Link>:{' '}
+        <Link to={onTheDrawing(id, saving)}>{name}</Link>:{' '}
       </>
     );
+  };
   return (
     <section className="smallchanges noprint" aria-label="Small changes of the drawing">
       <p className="quiet" role={running || looking || failed ? 'status' : undefined}>
@@ -64,9 +72,9 @@ export function SmallChanges({ plan, id, joint, onPoint }: Props) {
         <ul className="rows">
           {savings.map((saving) => (
             <SmallChange
-              key={`${saving.joint} ${saving.dimension} ${saving.to}`}
+              key={keyOf(saving)}
               saving={saving}
-              heading={heading(saving)}
+              heading={joint === undefined && heading(saving)}
               onTake={() => take(saving)}
               onPoint={(pointed) => onPoint?.(pointed)}
             />
@@ -77,9 +85,15 @@ export function SmallChanges({ plan, id, joint, onPoint }: Props) {
   );
 }
 
-/** Where a change is shown on the drawing of its joint, not drawn yet. */
-const onTheDrawing = (id: string, { joint, dimension, to }: Saving): string =>
-  `/job/${id}/joints?${new URLSearchParams({ joint, dimension, value: `${to} mm` }).toString()}`;
+const keyOf = (saving: Saving): string =>
+  [saving.of === 'joint' ? saving.joint : saving.part, saving.dimension, saving.to].join(' ');
+
+/** Where a change is shown: a size of a joint on its drawing, not drawn yet. */
+const onTheDrawing = (id: string, saving: Saving): string => {
+  if (saving.of === 'part') return `/job/${id}/stock`;
+  const { joint, dimension, to } = saving;
+  return `/job/${id}/joints?${new URLSearchParams({ joint, dimension, value: `${to} mm` }).toString()}`;
+};
 
 function SmallChange({
   saving,
