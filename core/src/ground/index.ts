@@ -61,6 +61,8 @@ export {
   sizeProblem,
   speak,
   stamped,
+  styleIn,
+  styleOf,
   stepOf,
   textProblem,
   turnsFor,

@@ -115,7 +115,6 @@ export {
   starterChest,
   starterShop,
   ruleOf,
-  styleIn,
   toolById,
   toolProblems,
   blockBoxesOf,

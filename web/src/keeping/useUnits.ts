@@ -1,6 +1,5 @@
 import { useMemo } from 'react';
-import { METRIC, type LengthStyle } from '@velk/core/ground';
-import { styleIn } from '@velk/core/shop';
+import { METRIC, styleIn, type LengthStyle } from '@velk/core/ground';
 import { useShopQuery } from '../server/api.ts';
 import { useAppSelector } from '../store.ts';
 

@@ -154,6 +154,14 @@ describe('the drawing bends to the tools', () => {
     );
   });
 
+  it('a haunch is tried as deep as the groove of the same job', () => {
+    const haunched = jobWith({ kind: 'haunched', params: { haunchLength: 9 } }).joints[0]!;
+    const grooved = { ...haunched, id: 'panel', kind: 'grooved', params: { grooveDepth: 8.4 } };
+    const tried = jointBends([haunched, grooved], jobWith(), TEST_SHOP);
+    const depths = tried.filter(({ dimension }) => dimension === 'haunchLength');
+    expect(depths.map(({ joint, to }) => [joint, to])).toEqual([['joint', 8.4]]);
+  });
+
   it('nothing is offered of what is begun, and nothing where a joint is impossible', () => {
     const job = jobWith();
     const sizes = (of: Job) => jointBends(of.joints, of, TEST_SHOP).length;

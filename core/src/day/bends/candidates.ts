@@ -53,7 +53,8 @@ interface Size {
 
 /**
  * Sizes of a job’s joints, each to the near values that something has already: the same size of
- * another joint, another shoulder of its own, a cutter or chisel that is owned, what a rule shows.
+ * another joint, another shoulder of its own, a cutter or chisel that is owned, for a haunch the
+ * depth of a groove, what a rule shows.
  * @param joints those that can be made, and of which nothing is begun
  */
 export function jointBends(joints: readonly Joint[], job: Job, shop: Shop): JointBend[] {
@@ -64,6 +65,7 @@ export function jointBends(joints: readonly Joint[], job: Job, shop: Shop): Join
         ? [tool.size]
         : [],
   );
+  const grooves = joints.flatMap(({ params }) => params['grooveDepth'] ?? []).map(Number);
   const drawn = joints.map((joint) => ({ joint: joint.id, sizes: sizesOf(joint, job) }));
   return drawn.flatMap(({ joint, sizes }) =>
     sizes.flatMap((size): JointBend[] => {
@@ -75,6 +77,7 @@ export function jointBends(joints: readonly Joint[], job: Job, shop: Shop): Join
         ...sisters,
         ...(SHOULDERS.has(size.id) ? shoulders : []),
         ...(size.id === 'mortiseWidth' ? cutters : []),
+        ...(size.id === 'haunchLength' ? grooves : []),
         wholeNear(size.value, shop),
       ];
       return valuesNear(size.value, near).map((to) => ({

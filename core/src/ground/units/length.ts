@@ -27,5 +27,11 @@ export const IMPERIAL: LengthStyle = {
   inches: 'fraction',
 };
 
+/** The style in a unit: its own where that is its unit, else the usual one of the other. */
+export const styleIn = (style: LengthStyle, unit: LengthStyle['system']): LengthStyle =>
+  style.system === unit
+    ? style
+    : { ...(unit === 'mm' ? METRIC : IMPERIAL), decimal: style.decimal };
+
 /** Direction in which a figure may be rounded so that wood can still be taken away. */
 export type Rounding = 'up' | 'down' | 'nearest';

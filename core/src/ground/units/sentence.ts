@@ -1,5 +1,5 @@
 import { fineStyle, formatLength } from './formatLength.ts';
-import type { LengthStyle, Mm } from './length.ts';
+import { styleIn, type LengthStyle, type Mm } from './length.ts';
 
 /**
  * Plain words with lengths in them, still as numbers: `{reach}` is filled in at the edge, in the
@@ -8,12 +8,19 @@ import type { LengthStyle, Mm } from './length.ts';
 export interface Sentence {
   readonly text: string;
   readonly lengths: Readonly<Record<string, Mm>>;
+  /** What its lengths are marked in, where that is no matter of the reader’s: on a scale. */
+  readonly unit?: LengthStyle['system'];
 }
 
-export const say = (text: string, lengths: Record<string, Mm> = {}): Sentence => ({
-  text,
-  lengths,
-});
+export const say = (
+  text: string,
+  lengths: Record<string, Mm> = {},
+  unit?: Sentence['unit'],
+): Sentence => ({ text, lengths, ...(unit && { unit }) });
+
+/** The style that the lengths of a sentence are written in for a reader. */
+export const styleOf = ({ unit }: Sentence, style: LengthStyle): LengthStyle =>
+  unit ? styleIn(style, unit) : style;
 
 /**
  * The sentence with its lengths written in the given style.
@@ -24,7 +31,7 @@ export function speak(
   style: LengthStyle,
   write: (value: Mm, style: LengthStyle) => string = formatLength,
 ): string {
-  const fine = fineStyle(style);
+  const fine = fineStyle(styleOf(sentence, style));
   return sentence.text.replace(/\{(\w+)\}/g, (whole, name: string) => {
     const value = sentence.lengths[name];
     return value === undefined ? whole : write(value, fine);

@@ -8,6 +8,7 @@ import { asListed, jobWith } from '../../testing/jobs.ts';
 import { TEST_SHOP, withTool } from '../../testing/shops.ts';
 import { newTool, type Shop } from '../../shop/tooling/index.ts';
 import {
+  IMPERIAL,
   METRIC,
   say,
   speak,
@@ -138,7 +139,7 @@ describe('every way of reaching a figure', () => {
      */
     const read = only(30, 'nearest', { scale, beyond: { by: 3, lies: 'kerf' } }, 'scale');
     expect(told(read)).toEqual({
-      said: 'scale at 27.0 mm; kerf 3.0 mm taken off; its zero, 0.25 mm, allowed for',
+      said: 'scale at 27.0 mm, kerf taken off, its zero allowed for',
       value: 30.25,
       error: -0.25,
       spread: 0.5,
@@ -148,7 +149,7 @@ describe('every way of reaching a figure', () => {
       'scale at 30.0 mm',
     );
     expect(told(only(30, 'nearest', { scale }, 'scale'))!.said).toBe(
-      'scale at 30.0 mm; its zero, 0.25 mm, allowed for',
+      'scale at 30.0 mm, its zero allowed for',
     );
     expect(
       told(
@@ -159,7 +160,10 @@ describe('every way of reaching a figure', () => {
           'scale',
         ),
       )!.said,
-    ).toBe('scale at 27.0 mm; kerf 3.0 mm taken off');
+    ).toBe('scale at 27.0 mm, kerf taken off');
+    /** It is read as it is marked, whatever the job is told in. */
+    const inInches = only(30, 'nearest', { scale: { ...scale, zero: 0 } }, 'scale')!;
+    expect(speak(inInches.text, IMPERIAL)).toBe('scale at 30.0 mm');
     expect(told(only(10.3, 'up', {}, 'rule'))).toEqual({
       said: 'measured, 10.5 mm',
       value: 10.5,

@@ -83,10 +83,10 @@ export interface Means {
 
 /** What lies between what a scale reads to and what a figure counts to. */
 const LIES = {
-  kerf: 'kerf {apart} taken off',
-  jig: 'body of the jig, {apart}, counted in',
-  'cutter before': 'half the cutter, {apart}, counted in',
-  'cutter behind': 'half the cutter, {apart}, taken off',
+  kerf: 'kerf taken off',
+  jig: 'body of the jig counted in',
+  'cutter before': 'half the cutter counted in',
+  'cutter behind': 'half the cutter taken off',
 } as const;
 
 /** Piles of blocks that come nearer than this are as good as exact. */
@@ -111,18 +111,12 @@ export function waysToReach(value: Mm, rounding: Rounding, means: Means): Reach[
     return [{ by: 'work', text: say('to the work itself'), value, error: 0, spread: 0 }];
   const ways: Reach[] = [];
   if (scale) {
-    const between = beyond?.by ?? 0;
-    const zero = scale.zero + between;
+    const zero = scale.zero + (beyond?.by ?? 0);
     const { reading, ...reached } = onScale(value, { ...scale, zero }, rounding);
-    const allowed = [
-      beyond && LIES[beyond.lies],
-      scale.zero && 'its zero, {zero}, allowed for',
-    ].filter(Boolean);
-    const text = say(['scale at {reading}', ...allowed].join('; '), {
-      reading,
-      apart: Math.abs(between),
-      zero: scale.zero,
-    });
+    const allowed = [beyond && LIES[beyond.lies], scale.zero && 'its zero allowed for'].filter(
+      Boolean,
+    );
+    const text = say(['scale at {reading}', ...allowed].join(', '), { reading }, scale.unit);
     ways.push({ by: 'scale', text, ...reached, spread: scale.graduation / 2, zero });
   }
   const measured = measuredBy(value, rounding, graduation, rule);

@@ -1,4 +1,4 @@
-import { IMPERIAL, INCH, METRIC, type LengthStyle, type Mm } from '../../ground/index.ts';
+import { INCH, styleIn, type LengthStyle, type Mm } from '../../ground/index.ts';
 import type { KeptSetup } from './kept.ts';
 import type { MachineKnown } from './known.ts';
 import type { Minutes } from './minutes.ts';
@@ -104,15 +104,6 @@ export const USUAL_RULE: Readonly<Record<LengthStyle['system'], Mm>> = { mm: 0.5
 /** What a rule of this shop shows, mm; never finer than its finest step. */
 export const ruleOf = ({ style, rule }: Pick<Shop, 'style' | 'rule'>): Mm =>
   rule ?? USUAL_RULE[style.system];
-
-/**
- * A style in the given unit: itself where the unit is its own, else the usual one with its decimal
- * sign.
- */
-export const styleIn = (style: LengthStyle, units: 'mm' | 'in'): LengthStyle =>
-  style.system === units
-    ? style
-    : { ...(units === 'mm' ? METRIC : IMPERIAL), decimal: style.decimal };
 
 /** The shop working in the given unit: its own style and graduation where the unit is its own. */
 export const shopIn = (shop: Shop, units: 'mm' | 'in'): Shop =>
