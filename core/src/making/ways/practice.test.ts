@@ -504,9 +504,7 @@ describe('upright', () => {
       .map((s) => s.figures[0]!);
     const scale = first!.reach.find((way) => way.by === 'scale')!;
     expect(first!.value).toBe(15);
-    expect(speak(scale.text, METRIC)).toBe(
-      'scale at 53.0 mm, body of the jig counted in',
-    );
+    expect(speak(scale.text, METRIC)).toBe('scale at 53.0 mm, body of the jig counted in');
     /**
      * With a body a millimetre thicker than was measured, its face stands so much nearer to the
      * blade.
