@@ -162,10 +162,11 @@ test('small changes of the drawing: looked for, stopped, seen on it, drawn and t
   await page.getByRole('link', { name: /^Order/ }).click();
   const look = page.getByRole('button', { name: 'Look for small changes of the drawing' });
   await look.click();
+  const tried = page.getByRole('progressbar', { name: 'How many changes were tried' });
+  await expect(tried).not.toHaveJSProperty('value', 0);
   await page.getByRole('button', { name: 'that will do' }).click();
-  await expect(page.getByRole('progressbar', { name: 'How many changes were tried' })).toHaveCount(
-    0,
-  );
+  await expect(tried).toHaveCount(0);
+  await expect(page.getByText(/\d+ of \d+ were tried\./)).toBeVisible();
   await look.click();
   const offered = page.getByRole('region', { name: 'Small changes of the drawing' });
   const first = offered.getByRole('listitem').first();

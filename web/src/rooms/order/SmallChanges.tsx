@@ -2,7 +2,7 @@ import './order.css';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { capital, counted, type LengthStyle, type Sentence } from '@velk/core/ground';
-import { bentPart, type Plan, type Saving } from '@velk/core/day';
+import { bentPart, type Looking, type Plan, type Saving } from '@velk/core/day';
 import { useEdit } from '../../keeping/useEdit.ts';
 import { useStyle } from '../../keeping/useUnits.ts';
 import { useSavings } from '../../planning/useSavings.ts';
@@ -66,7 +66,7 @@ export function SmallChanges({ plan, id, joint, onPoint }: Props) {
             Look for small changes of the drawing that would save
           </button>
         )}
-        {!running && looking && !savings.length && ' None would.'}
+        {!running && looking && <HowFar looking={looking} />}
       </p>
       {savings.length > 0 && (
         <ul className="rows">
@@ -82,6 +82,17 @@ export function SmallChanges({ plan, id, joint, onPoint }: Props) {
         </ul>
       )}
     </section>
+  );
+}
+
+/** That nothing was found, or that what was found is the best so far only. */
+function HowFar({ looking: { tried, of, savings } }: { looking: Looking }) {
+  const none = savings.length ? '' : tried < of ? ' None so far.' : ' None would.';
+  return (
+    <>
+      {none}
+      {tried < of && ` ${tried} of ${of} were tried.`}
+    </>
   );
 }
 
