@@ -2,6 +2,7 @@ import * as fc from 'fast-check';
 import { afterAll, describe, expect, it, vi } from 'vitest';
 import { planJob } from './day/plan/index.ts';
 import { JOINT_KINDS } from './design/joints/index.ts';
+import type { say } from './ground/units/index.ts';
 import type { figure } from './making/setups/index.ts';
 import { cases } from './testing/generate.ts';
 import { demo } from './testing/demo.ts';
@@ -18,10 +19,11 @@ const reversed = (word: string): string => [...word].reverse().join('');
 /** The core as it would be in that language. */
 async function inOtherWords(): Promise<typeof planJob> {
   vi.resetModules();
-  vi.doMock('./ground/units/sentence.ts', async (original) => ({
-    ...(await original<object>()),
-    say: (text: string, lengths = {}) => ({ text: backwards(text), lengths }),
-  }));
+  vi.doMock('./ground/units/sentence.ts', async (original) => {
+    const sentences = await original<{ readonly say: typeof say }>();
+    const told: typeof say = (text, ...more) => sentences.say(backwards(text), ...more);
+    return { ...sentences, say: told };
+  });
   vi.doMock('./making/method/method.ts', async (original) => ({
     ...(await original<object>()),
     called: (what: string, by: string) => ({
