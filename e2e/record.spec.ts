@@ -125,7 +125,7 @@ test('a mortise that was measured wider asks its tenon’s figures before the fi
 });
 
 /** Sizes that nobody reads of a card say nothing to its figures: only the machine is told of. */
-test('what the log says of a machine is taken and let go of by a press: its test pieces, its pace @cuts', async ({
+test('what the log says of a machine is taken, and let go of, by a press @cuts', async ({
   page,
   velk,
 }) => {

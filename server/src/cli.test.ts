@@ -80,7 +80,7 @@ describe('the command line', () => {
     expect((await velk('nonsense')).code).toBe(2);
   });
 
-  it('tells which small changes of the drawing would save, together too, or that none would', async () => {
+  it('tells which small changes would save, together too, or that none would', async () => {
     const path = join(await mkdtemp(join(tmpdir(), 'velk-cli-')), 'racks.json');
     const { job, shop, ...head } = demo('racks');
     await writeFile(path, JSON.stringify({ ...head, job, shop }));

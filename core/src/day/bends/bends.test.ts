@@ -72,7 +72,7 @@ describe('the drawing bends to the tools', () => {
     expect(alike!.cards).toBeGreaterThan(0);
   });
 
-  it('a rail a little thicker than its sister is offered as thick, unless somebody measured it', () => {
+  it('a rail a little thicker than its sister is offered as thick, unless it was measured', () => {
     const job = rails({});
     const thicker = (measured: readonly number[]): Job => ({
       ...job,

@@ -86,7 +86,7 @@ describe('the pace of cutting at a machine', () => {
     expect(cutting).toBeGreaterThan(0);
   });
 
-  it('counts no pause, nothing that was said all at once, and nothing with something else between', () => {
+  it('counts no pause, nothing said all at once, nothing with something else between', () => {
     const slow = cut(11, 1.5);
     const pause = [
       ...cut(5, 1.5),

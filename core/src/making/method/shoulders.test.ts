@@ -37,7 +37,7 @@ describe('shoulders that differ by less than a rule shows', () => {
   const other = (depth: number): Shoulder => ({ ...FACE, down: 'other-face', depth });
   const edge: Shoulder = { ...FACE, down: 'reference-edge' };
 
-  it('are cut at one height where they stay off cheeks that are cut, as deep as the shallowest', () => {
+  it('are cut at one height where they stay off cut cheeks, as deep as the shallowest', () => {
     expect(apartAtMost(TEST_SHOP, 0.3, { taken: 3 })).toBe(0.5);
     expect(apartAtMost(TEST_SHOP, 0.3, { taken: 0.7 })).toBeCloseTo(0.2, 9);
     expect(apartAtMost(TEST_SHOP, 0.3, { taken: 0.2 })).toBe(0);
@@ -58,7 +58,7 @@ describe('shoulders that differ by less than a rule shows', () => {
     expect(byDepth([FACE, other(7.00005)])).toHaveLength(1);
   });
 
-  it('leave nothing of the waste, by the virtual cut; and are two cards where they differ by more', async () => {
+  it('leave nothing of the waste, cut virtually; two cards where they differ by more', async () => {
     const modeller = await loadModeller();
     const shop = { ...TEST_SHOP, schools: { ...TEST_SHOP.schools, waste: 'cheeks' as const } };
     const cut = (apart: number) => {

@@ -45,22 +45,22 @@ export function MachinesKnown({ plan, holds, style }: Props) {
   );
 }
 
-/** What changing over, or a piece, really takes at a machine, and a press that reckons so from now on. */
+/** What changing over, or a piece, really takes at a machine, and a press to reckon so. */
 function PaceNote({ pace, name, onTake }: { pace: Pace; name: string; onTake: () => void }) {
   const { of, count, took, reckoned } = pace;
+  const [seen, usual] =
+    of === 'changing'
+      ? [
+          `changing over was timed ${count} times and took ${Math.round(took)} minutes`,
+          Math.round(reckoned),
+        ]
+      : [
+          `${count} pieces were cut one after the other in ${minutesEach(took)} each`,
+          minutesEach(reckoned),
+        ];
   return (
     <p className="note amid">
-      {of === 'changing' ? (
-        <>
-          {name}: changing over was timed {count} times and took {Math.round(took)} minutes, where{' '}
-          {Math.round(reckoned)} are reckoned.
-        </>
-      ) : (
-        <>
-          {name}: {count} pieces were cut one after the other in {minutesEach(took)} each, where{' '}
-          {minutesEach(reckoned)} are reckoned.
-        </>
-      )}{' '}
+      {name}: {seen}, where {usual} are reckoned.{' '}
       <button className="link" onClick={onTake}>
         Reckon so from now on
       </button>

@@ -103,7 +103,8 @@ const keyOf = (saving: Saving): string =>
 const onTheDrawing = (id: string, saving: Saving): string => {
   if (saving.of === 'part') return `/job/${id}/stock`;
   const { joint, dimension, to } = saving;
-  return `/job/${id}/joints?${new URLSearchParams({ joint, dimension, value: `${to} mm` }).toString()}`;
+  const asked = new URLSearchParams({ joint, dimension, value: `${to} mm` });
+  return `/job/${id}/joints?${asked.toString()}`;
 };
 
 function SmallChange({

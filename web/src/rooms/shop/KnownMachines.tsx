@@ -53,29 +53,48 @@ function Known({
         </li>
       )}
       {pace !== undefined && (
-        <li>
-          {name}: changing over takes {pace} times the minutes above{' '}
-          <button
-            className="link"
-            onClick={() => letGo('pace')}
-            aria-label={`Reckon changes at ${name} as usual`}
-          >
-            Reckon as usual
-          </button>
-        </li>
+        <Pace
+          what="changing over"
+          called="changes"
+          times={pace}
+          name={name}
+          onLetGo={() => letGo('pace')}
+        />
       )}
       {cutting !== undefined && (
-        <li>
-          {name}: cutting takes {cutting} times the minutes above{' '}
-          <button
-            className="link"
-            onClick={() => letGo('cutting')}
-            aria-label={`Reckon cutting at ${name} as usual`}
-          >
-            Reckon as usual
-          </button>
-        </li>
+        <Pace
+          what="cutting"
+          called="cutting"
+          times={cutting}
+          name={name}
+          onLetGo={() => letGo('cutting')}
+        />
       )}
     </>
+  );
+}
+
+interface PaceProps {
+  readonly what: string;
+  /** In the name of the press. */
+  readonly called: string;
+  readonly times: number;
+  readonly name: string;
+  readonly onLetGo: () => void;
+}
+
+/** How many times the usual minutes something takes at a machine. */
+function Pace({ what, called, times, name, onLetGo }: PaceProps) {
+  return (
+    <li>
+      {name}: {what} takes {times} times the minutes above{' '}
+      <button
+        className="link"
+        onClick={onLetGo}
+        aria-label={`Reckon ${called} at ${name} as usual`}
+      >
+        Reckon as usual
+      </button>
+    </li>
   );
 }
