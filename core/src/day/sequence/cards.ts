@@ -2,7 +2,15 @@ import type { Setup } from '../../making/index.ts';
 import type { MachineKnown, Schools, Shop } from '../../shop/index.ts';
 import { once } from './once.ts';
 import { ACROSS, fits, ruleWithin, type Rule } from './rules.ts';
-import { bothStand, inTurn, movedBetween, settingOf, stateOf, type Setting } from './setting.ts';
+import {
+  bothStand,
+  inTurn,
+  movedBetween,
+  settingOf,
+  standingBoth,
+  stateOf,
+  type Setting,
+} from './setting.ts';
 
 /**
  * One state of one machine, before it has its place in the order, with every set-up that goes
@@ -262,7 +270,7 @@ const otherFeature = (
 
 /** One state of a machine that is both. */
 const joined = (a: Setting | undefined, b: Setting | undefined): Setting | undefined =>
-  a && b ? { ...b, places: new Map([...a.places, ...b.places]) } : a;
+  a && b ? standingBoth(a, b) : a;
 
 /** The states of a machine one after the other, as one card goes through them. */
 const standing = (a: Setting | undefined, b: Setting | undefined): Setting | undefined =>

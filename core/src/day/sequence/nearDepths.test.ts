@@ -15,7 +15,11 @@ beforeAll(async () => {
 });
 
 /** Two like frames whose mortises differ in depth only. */
-function framesDeep(depths: readonly [Mm, Mm], mortised: string, setBack: Mm = 0): Job {
+function framesDeep(
+  depths: readonly [Mm, Mm],
+  mortised: string,
+  otherwise: Record<string, Mm> = {},
+): Job {
   const corners = mortised === 'hollow-chisel' ? 'squared' : 'rounded';
   const job = jobWith({ params: { corners }, routes: { mortised } });
   const [rail, stile] = job.parts as [Part, Part];
@@ -26,7 +30,7 @@ function framesDeep(depths: readonly [Mm, Mm], mortised: string, setBack: Mm = 0
     id: 'second',
     tenoned: { ...joint.tenoned, part: 'rail-2' },
     mortised: { ...joint.mortised, part: 'stile-2' },
-    params: { ...deep(depths[1]), setBack },
+    params: { ...deep(depths[1]), ...otherwise },
   };
   return {
     ...job,
@@ -67,7 +71,15 @@ describe('depths that no rule tells apart', () => {
     (way) => {
       expect(depthsOf(framesDeep([32, 32.3], way)).sort()).toEqual([[32], [32.5]]);
       expect(depthsOf(framesDeep([31.74, 32.26], way)).sort()).toEqual([[32], [32.5]]);
-      expect(depthsOf(framesDeep([32, 32.06], way, 2)).sort()).toEqual([[32], [32.5]]);
+      expect(depthsOf(framesDeep([32, 32.06], way, { setBack: 2 })).sort()).toEqual([[32], [32.5]]);
+    },
+  );
+
+  it.each(WAYS.slice(0, 2))(
+    'are two where the one’s left stop could stand with the other’s right: %s',
+    (way) => {
+      const apart = framesDeep([32, 32.06], way, { position: 60 });
+      expect(depthsOf(apart).sort()).toEqual([[32], [32.5]]);
     },
   );
 

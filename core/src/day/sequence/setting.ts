@@ -188,6 +188,12 @@ export const bothStand = (a: Setting, b: Setting): boolean =>
     );
   });
 
+/** The one state of a machine that is both of two which may both stand. */
+export const standingBoth = (a: Setting, b: Setting): Setting => ({
+  ...b,
+  places: new Map([...a.places, ...b.places]),
+});
+
 /**
  * What is moved from one state to the other, two end stops of a piece counted as one; nothing where
  * one has guides that the other hasn’t.
