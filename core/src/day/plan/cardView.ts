@@ -60,7 +60,7 @@ export function cardView(card: Card, { job, shop }: Basis): CardView {
   const tool = (id: string | null) => shop.tools.find((t) => t.id === id)?.name;
   const standing: Standing = new Map();
   const alone = first.model === 'bench' && setups.length === 1;
-  const atFirst = alone ? first.figures : first.figures.filter((f) => !isMark(f, first));
+  const atFirst = toldOf(first).filter((f) => alone || !isMark(f, first));
   moved(first, standing);
   const angles = setups
     .flatMap((s) => s.angles ?? [])
@@ -80,7 +80,7 @@ export function cardView(card: Card, { job, shop }: Basis): CardView {
     angles,
     groups: together(
       setups.map((setup, i) => {
-        const marks = alone ? [] : setup.figures.filter((f) => isMark(f, setup));
+        const marks = alone ? [] : toldOf(setup).filter((f) => isMark(f, setup));
         return {
           ...groupOf(setup, i ? [...marks, ...moved(setup, standing)] : marks, job),
           lies: lies(setup),
@@ -90,6 +90,10 @@ export function cardView(card: Card, { job, shop }: Basis): CardView {
     byHand: first.model === 'bench',
   };
 }
+
+/** What is to be marked or set, without what is there by itself. */
+export const toldOf = ({ figures }: Pick<Setup, 'figures'>): readonly LengthFigure[] =>
+  figures.filter(({ isGiven }) => !isGiven);
 
 /** Whether two angles are set the same, whichever way about a piece then lies. */
 const isSet = (a: AngleFigure, b: AngleFigure): boolean =>

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { INCH, type Mm } from '../../ground/index.ts';
 import { demo } from '../../testing/demo.ts';
 import { settingKey, type Reach } from '../../making/index.ts';
+import { toldOf } from './cardView.ts';
 import { planJob } from './plan.ts';
 
 const off = (value: Mm, step: Mm): Mm => Math.abs(value - Math.round(value / step) * step);
@@ -44,5 +45,20 @@ describe('figures finer than a hand', () => {
 
   it('the larger demo asks for hundredths of a millimetre twenty-five times at most', () => {
     expect(finerThan(0.1, 'looms').length).toBeLessThanOrEqual(25);
+  });
+
+  it('by hand only the cheeks of a tenon are gauged finer than a rule shows', () => {
+    const rules = Object.entries({ racks: INCH / 64, looms: 0.5 });
+    const lines = rules.flatMap(([name, rule]) => {
+      const { job, shop } = demo(name);
+      return planJob(job, shop).cards.flatMap(({ setups }) =>
+        setups.flatMap((setup) =>
+          toldOf(setup)
+            .filter(({ set }) => set.by === 'work' && off(set.value, rule) > 1e-3)
+            .map(({ id }) => `${setup.method} ${id}`),
+        ),
+      );
+    });
+    expect(new Set(lines)).toEqual(new Set(['hand-tenon near-cheek', 'hand-tenon far-cheek']));
   });
 });

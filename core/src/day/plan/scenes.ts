@@ -19,6 +19,7 @@ import {
   type Piece,
   type Shop,
 } from '../../shop/index.ts';
+import { toldOf } from './cardView.ts';
 import { shopFor } from './shopFor.ts';
 import type { Card } from './card.ts';
 import { setupsOf } from './lookup.ts';
@@ -88,7 +89,7 @@ function scenesOfSetup(
       setup: setup.id,
       pass: pass.id,
       pictures: drawScene(model, placement, setup, pass, [waste], taken),
-      figures: setup.figures,
+      figures: toldOf(setup),
     };
   });
 }

@@ -6,7 +6,8 @@ import {
   type Setup,
   type DatumId,
 } from '../setups/index.ts';
-import { say, type Mm, type Sentence } from '../../ground/index.ts';
+import { roundTo, say, type Mm, type Rounding, type Sentence } from '../../ground/index.ts';
+import { ruleOf, type Shop } from '../../shop/index.ts';
 import type { Context } from '../method/method.ts';
 
 /**
@@ -22,6 +23,19 @@ export const byHand = (
   working: Sentence,
 ): LengthFigure =>
   figure({ id, name, value, from, to, rounding: 'nearest', acts, working }, { graduation: 0 });
+
+/**
+ * A line that is marked with a rule, where no fit hangs on it.
+ * @param rounding to its safe side
+ */
+export const lineByRule =
+  (shop: Shop, rounding: Rounding) =>
+  (...[id, name, value, from, to, acts, working]: Parameters<typeof byHand>): LengthFigure =>
+    figure(
+      { id, name, value, from, to, rounding, acts, working, purpose: 'place' },
+      { graduation: 0 },
+      shop.graduation ? roundTo(value, ruleOf(shop), rounding) : value,
+    );
 
 /**
  * Work at the bench, in one go, by all of its lines.

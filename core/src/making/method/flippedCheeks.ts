@@ -92,12 +92,7 @@ function pair(
     cuts.push({
       name,
       against: [reference],
-      figure: setting(
-        `${name}-fence-reference`,
-        first,
-        say(`near shoulder {near} + ${size} {tongue}`, { near, tongue }),
-        1,
-      ),
+      figure: setting(`${name}-fence-reference`, first, pastShoulder(near, size, tongue), 1),
     });
   if (near > SAME)
     cuts.push({
@@ -112,6 +107,12 @@ function pair(
     });
   return cuts;
 }
+
+/** How the far cheek’s place is reckoned; of a shoulder that isn’t there nothing is said. */
+export const pastShoulder = (near: Mm, size: string, tongue: Mm): Sentence =>
+  near > SAME
+    ? say(`near shoulder {near} + ${size} {tongue}`, { near, tongue })
+    : say(`${size} {tongue}`, { tongue });
 
 /** The words of a face in a pass. */
 export const FACE_WORDS: Record<FlippedSetting['against'][number], string> = {

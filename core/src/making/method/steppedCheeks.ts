@@ -2,6 +2,7 @@ import type { TenonFeature } from '../../design/index.ts';
 import type { LengthFigure, Refusal, Slide } from '../setups/index.ts';
 import { say, type Mm, type Sentence } from '../../ground/index.ts';
 import type { Dial } from './dials.ts';
+import { pastShoulder } from './flippedCheeks.ts';
 import { SAME } from './method.ts';
 import { under } from './refusal.ts';
 import { nearWood } from './wedged.ts';
@@ -133,12 +134,7 @@ export function steppedCuts(
         slid && { slide: slid },
       ),
     });
-    const farCheek = cut(
-      'far',
-      first,
-      'up',
-      say('near shoulder {near} + tongue {tongue}', { near, tongue }),
-    );
+    const farCheek = cut('far', first, 'up', pastShoulder(near, 'tongue', tongue));
     const cuts = far > SAME ? [farCheek] : [];
     if (second === undefined) return cuts;
     if (inside && second < -SAME)

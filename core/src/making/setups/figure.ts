@@ -43,6 +43,8 @@ export interface LengthFigure {
   readonly counts: number;
   /** The card gives its sum with another figure: it stays as set by itself. */
   readonly summed?: boolean;
+  /** The work goes by it, and nothing is marked or set: an earlier cut left it, or the saw's kerf. */
+  readonly isGiven?: boolean;
   readonly purpose: Purpose;
   /** What is set instead of the value, mm: round where its purpose lets it be. */
   readonly aim: Mm;
@@ -146,3 +148,6 @@ export const remainderMatters = ({
   acts,
 }: Pick<LengthFigure, 'set' | 'counts' | 'acts'>): boolean =>
   Math.abs(set.error) * counts >= MATTERS[acts] - 1e-9;
+
+/** A line that is there by itself: nobody marks or sets it. */
+export const given = (figure: LengthFigure): LengthFigure => ({ ...figure, isGiven: true });

@@ -1,6 +1,7 @@
 import type { MortiseFeature, TenonFeature } from '../../../design/index.ts';
 import { say, type Mm } from '../../../ground/index.ts';
-import { byHand, handSetup } from '../byHand.ts';
+import { given } from '../../setups/index.ts';
+import { byHand, lineByRule, handSetup } from '../byHand.ts';
 import { called, figuresFor, SAME, type Method } from '../../method/method.ts';
 import { mortiseLines } from '../mortiseLines.ts';
 
@@ -31,7 +32,7 @@ export const squareEnds: Method<MortiseFeature> = {
           carrier: 'chisel',
           stage: 'square-ends',
           figures: [
-            ...mortiseLines(feature),
+            ...mortiseLines(feature).map(given),
             figuresFor(shop)({
               id: 'radius',
               name: 'Round end',
@@ -72,7 +73,7 @@ export const roundEdges: Method<TenonFeature> = {
   lean: { by: 'bevel' },
   applies: (feature) => feature.rounding !== undefined,
   refuse: () => [],
-  setups({ rounding = [] }, _shop, context) {
+  setups({ rounding = [] }, shop, context) {
     return rounding.map((tongue, i) => {
       const {
         faceShoulder: a,
@@ -91,16 +92,80 @@ export const roundEdges: Method<TenonFeature> = {
           carrier: 'file',
           stage: 'round-edges',
           figures: [
-            byHand(
-              'near-cheek',
-              'Near cheek',
-              a,
-              'reference-face',
-              'near-cheek',
-              'thickness',
-              say('face shoulder {a}', { a }),
-            ),
-            byHand(
+            ...[
+              byHand(
+                'near-cheek',
+                'Near cheek',
+                a,
+                'reference-face',
+                'near-cheek',
+                'thickness',
+                say('face shoulder {a}', { a }),
+              ),
+              byHand(
+                'far-cheek',
+                'Far cheek',
+                a + t,
+                'reference-face',
+                'far-cheek',
+                'thickness',
+                say('face shoulder {a} + tenon {t}', { a, t }),
+              ),
+              byHand(
+                'near-edge',
+                'Near edge',
+                b,
+                'reference-edge',
+                'near-edge',
+                'width',
+                say('edge shoulder {b}', { b }),
+              ),
+              byHand(
+                'far-edge',
+                'Far edge',
+                b + w,
+                'reference-edge',
+                'far-edge',
+                'width',
+                say('edge shoulder {b} + tenon width {w}', { b, w }),
+              ),
+              byHand(
+                'length',
+                even ? 'Up to the shoulder' : 'Far edge, from the tip',
+                farLength,
+                'tongue-end',
+                farLength < nearLength ? 'haunch' : 'shoulder',
+                'length',
+                say(
+                  farLength < nearLength
+                    ? 'the tenon as far as the haunch, {farLength}'
+                    : 'tenon length {farLength}',
+                  {
+                    farLength,
+                  },
+                ),
+              ),
+              ...(even
+                ? []
+                : [
+                    byHand(
+                      'near-length',
+                      'Near edge, from the tip',
+                      nearLength,
+                      'tongue-end',
+                      nearLength < farLength ? 'haunch' : 'shoulder',
+                      'length',
+                      say(
+                        nearLength < farLength
+                          ? 'the tenon as far as the haunch, {nearLength}'
+                          : 'tenon length {nearLength}',
+                        { nearLength },
+                      ),
+                    ),
+                  ]),
+            ].map(given),
+            /** Past the middle nothing is left to round. */
+            lineByRule(shop, 'up')(
               'radius',
               'Radius',
               t / 2,
@@ -109,67 +174,6 @@ export const roundEdges: Method<TenonFeature> = {
               'thickness',
               say('half the tenon {t}', { t }),
             ),
-            byHand(
-              'far-cheek',
-              'Far cheek',
-              a + t,
-              'reference-face',
-              'far-cheek',
-              'thickness',
-              say('face shoulder {a} + tenon {t}', { a, t }),
-            ),
-            byHand(
-              'near-edge',
-              'Near edge',
-              b,
-              'reference-edge',
-              'near-edge',
-              'width',
-              say('edge shoulder {b}', { b }),
-            ),
-            byHand(
-              'far-edge',
-              'Far edge',
-              b + w,
-              'reference-edge',
-              'far-edge',
-              'width',
-              say('edge shoulder {b} + tenon width {w}', { b, w }),
-            ),
-            byHand(
-              'length',
-              even ? 'Up to the shoulder' : 'Far edge, from the tip',
-              farLength,
-              'tongue-end',
-              farLength < nearLength ? 'haunch' : 'shoulder',
-              'length',
-              say(
-                farLength < nearLength
-                  ? 'the tenon as far as the haunch, {farLength}'
-                  : 'tenon length {farLength}',
-                {
-                  farLength,
-                },
-              ),
-            ),
-            ...(even
-              ? []
-              : [
-                  byHand(
-                    'near-length',
-                    'Near edge, from the tip',
-                    nearLength,
-                    'tongue-end',
-                    nearLength < farLength ? 'haunch' : 'shoulder',
-                    'length',
-                    say(
-                      nearLength < farLength
-                        ? 'the tenon as far as the haunch, {nearLength}'
-                        : 'tenon length {nearLength}',
-                      { nearLength },
-                    ),
-                  ),
-                ]),
           ],
           checks: [
             say(

@@ -1,5 +1,6 @@
 import type { FlareFeature } from '../../../design/index.ts';
 import { say } from '../../../ground/index.ts';
+import { given } from '../../setups/index.ts';
 import { byHand, handSetup } from '../byHand.ts';
 import { called, type Method } from '../../method/method.ts';
 
@@ -24,14 +25,16 @@ export const flareEnds: Method<FlareFeature> = {
           carrier: 'flare',
           stage: 'square-ends',
           figures: [
-            byHand(
-              'near-end',
-              'Near end inside',
-              q,
-              'layout-end',
-              'near-end',
-              'length',
-              say('position {q}', { q }),
+            given(
+              byHand(
+                'near-end',
+                'Near end inside',
+                q,
+                'layout-end',
+                'near-end',
+                'length',
+                say('position {q}', { q }),
+              ),
             ),
             byHand(
               'near-flare',
@@ -42,14 +45,16 @@ export const flareEnds: Method<FlareFeature> = {
               'length',
               say('position {q} − flare {f}', { q, f }),
             ),
-            byHand(
-              'far-end',
-              'Far end inside',
-              q + l,
-              'layout-end',
-              'far-end',
-              'length',
-              say('position {q} + mortise length {l}', { q, l }),
+            given(
+              byHand(
+                'far-end',
+                'Far end inside',
+                q + l,
+                'layout-end',
+                'far-end',
+                'length',
+                say('position {q} + mortise length {l}', { q, l }),
+              ),
             ),
             byHand(
               'far-flare',
@@ -60,23 +65,27 @@ export const flareEnds: Method<FlareFeature> = {
               'length',
               say('position {q} + mortise length {l} + flare {f}', { q, l, f }),
             ),
-            byHand(
-              'near-wall',
-              'Near wall',
-              p,
-              'reference-face',
-              'near-wall',
-              'thickness',
-              say('near wall {p}', { p }),
+            given(
+              byHand(
+                'near-wall',
+                'Near wall',
+                p,
+                'reference-face',
+                'near-wall',
+                'thickness',
+                say('near wall {p}', { p }),
+              ),
             ),
-            byHand(
-              'far-wall',
-              'Far wall',
-              p + m,
-              'reference-face',
-              'far-wall',
-              'thickness',
-              say('near wall {p} + mortise {m}', { p, m }),
+            given(
+              byHand(
+                'far-wall',
+                'Far wall',
+                p + m,
+                'reference-face',
+                'far-wall',
+                'thickness',
+                say('near wall {p} + mortise {m}', { p, m }),
+              ),
             ),
             byHand(
               'slope',

@@ -1,6 +1,7 @@
 import type { SlotFeature } from '../../../design/index.ts';
 import { say } from '../../../ground/index.ts';
-import { byHand, handSetup } from '../byHand.ts';
+import { given } from '../../setups/index.ts';
+import { byHand, handSetup, lineByRule } from '../byHand.ts';
 import { called, type Method } from '../../method/method.ts';
 
 /** One cut of a hand saw, as wide as its kerf: for a wedge. */
@@ -12,7 +13,25 @@ export const handKerf: Method<SlotFeature> = {
   traits: ['by-hand'],
   applies: (feature) => feature.kerf ?? false,
   refuse: () => [],
-  setups({ wall: p, width: m, depth, stock }, _shop, context) {
+  setups({ wall: p, width: m, depth, stock }, shop, context) {
+    const near = lineByRule(shop, 'nearest')(
+      'near',
+      'Line, near side of the cut',
+      p,
+      'reference-edge',
+      'near-wall',
+      'width',
+      say('from the {reference edge} {p}', { p }),
+    );
+    const far = byHand(
+      'far',
+      'Far side of the cut',
+      near.aim + m,
+      'reference-edge',
+      'far-wall',
+      'width',
+      say('near side {p} + the saw’s kerf {m}', { p, m }),
+    );
     return [
       handSetup(
         {
@@ -22,24 +41,8 @@ export const handKerf: Method<SlotFeature> = {
           carrier: 'saw-and-chisel',
           stage: 'slot',
           figures: [
-            byHand(
-              'near',
-              'Line, near side of the cut',
-              p,
-              'reference-edge',
-              'near-wall',
-              'width',
-              say('from the {reference edge} {p}', { p }),
-            ),
-            byHand(
-              'far',
-              'Far side of the cut',
-              p + m,
-              'reference-edge',
-              'far-wall',
-              'width',
-              say('near side {p} + the saw’s kerf {m}', { p, m }),
-            ),
+            near,
+            given(far),
             byHand(
               'floor',
               'Line, foot of the cut',

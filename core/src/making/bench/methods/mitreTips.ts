@@ -1,5 +1,6 @@
 import type { TipFeature } from '../../../design/index.ts';
 import { say } from '../../../ground/index.ts';
+import { given } from '../../setups/index.ts';
 import { byHand, handSetup } from '../byHand.ts';
 import { called, type Method } from '../../method/method.ts';
 
@@ -25,24 +26,26 @@ export const mitreTips: Method<TipFeature> = {
           carrier: long === 'near' ? 'mitre-near' : 'mitre-far',
           stage: 'round-edges',
           figures: [
-            byHand(
-              'near-cheek',
-              'Near cheek',
-              a,
-              'reference-face',
-              'near-cheek',
-              'thickness',
-              say('face shoulder {a}', { a }),
-            ),
-            byHand(
-              'far-cheek',
-              'Far cheek',
-              a + t,
-              'reference-face',
-              'far-cheek',
-              'thickness',
-              say('face shoulder {a} + tenon {t}', { a, t }),
-            ),
+            ...[
+              byHand(
+                'near-cheek',
+                'Near cheek',
+                a,
+                'reference-face',
+                'near-cheek',
+                'thickness',
+                say('face shoulder {a}', { a }),
+              ),
+              byHand(
+                'far-cheek',
+                'Far cheek',
+                a + t,
+                'reference-face',
+                'far-cheek',
+                'thickness',
+                say('face shoulder {a} + tenon {t}', { a, t }),
+              ),
+            ].map(given),
             byHand(
               'foot',
               `Foot of the mitre, on the ${to}`,

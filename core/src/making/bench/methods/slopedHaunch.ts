@@ -1,5 +1,6 @@
 import type { SlopeFeature } from '../../../design/index.ts';
 import { say } from '../../../ground/index.ts';
+import { given } from '../../setups/index.ts';
 import { byHand, handSetup } from '../byHand.ts';
 import { called, type Method } from '../../method/method.ts';
 
@@ -31,33 +32,37 @@ export const slopeHaunch: Method<SlopeFeature> = {
               'width',
               say('where the haunch is nothing, {from}', { from }),
             ),
-            byHand(
-              'end',
-              'Slope ends, at the tenon',
-              to,
-              'reference-edge',
-              'slope-end',
-              'width',
-              say('edge shoulder {to}', { to }),
+            given(
+              byHand(
+                'end',
+                'Slope ends, at the tenon',
+                to,
+                'reference-edge',
+                'slope-end',
+                'width',
+                say('edge shoulder {to}', { to }),
+              ),
             ),
-            byHand(
-              'haunch',
-              'End of the haunch',
-              L - h,
-              'tip',
-              'haunch',
-              'length',
-              say('tenon {L} − haunch {h}', { L, h }),
-            ),
-            byHand(
-              'shoulder',
-              'Shoulder',
-              L,
-              'tip',
-              'shoulder',
-              'length',
-              say('tenon length {L}', { L }),
-            ),
+            ...[
+              byHand(
+                'haunch',
+                'End of the haunch',
+                L - h,
+                'tip',
+                'haunch',
+                'length',
+                say('tenon {L} − haunch {h}', { L, h }),
+              ),
+              byHand(
+                'shoulder',
+                'Shoulder',
+                L,
+                'tip',
+                'shoulder',
+                'length',
+                say('tenon length {L}', { L }),
+              ),
+            ].map(given),
           ],
           checks: [
             say(
@@ -118,14 +123,16 @@ export const slopePocket: Method<SlopeFeature> = {
               'length',
               say('where the pocket is nothing, {from}', { from }),
             ),
-            byHand(
-              'end',
-              'Slope ends, at the tenon',
-              to,
-              'layout-end',
-              'slope-end',
-              'length',
-              say('where the tenon begins, {to}', { to }),
+            given(
+              byHand(
+                'end',
+                'Slope ends, at the tenon',
+                to,
+                'layout-end',
+                'slope-end',
+                'length',
+                say('where the tenon begins, {to}', { to }),
+              ),
             ),
             byHand(
               'depth',
