@@ -427,8 +427,7 @@ describe('hollows', () => {
         for (const card of cardsOf(job, shop, 'hollow-chisel')) {
           seen++;
           const size = card.cutter['size']!;
-          near(size, params.mortiseWidth);
-          expect(card.figures[1]!.between).toMatch(
+          expect(card.figures.at(-2)!.between).toMatch(
             /(left|right) end stop to side of the chisel towards the stop/,
           );
           const wall =
@@ -436,9 +435,16 @@ describe('hollows', () => {
             params.faceShoulder +
             (params.mortiseWidth - params.faceClearance) / 2 -
             params.mortiseWidth / 2;
-          near(valueOf(card, 'Fence'), wall);
+          /** Rows side by side reach from the near wall to the far one. */
+          const rows = card.figures.flatMap((f) => (/^Fence/.test(f.name) ? [f.value] : []));
+          rows.sort((x, y) => x - y);
+          near(rows[0]!, wall);
+          near(rows.at(-1)! + size, wall + params.mortiseWidth);
+          for (let i = 1; i < rows.length; i++)
+            expect(rows[i]! - rows[i - 1]!).toBeLessThan(size + NEAR);
           const first = valueOf(card, 'Near end, end stop or mark');
-          const last = card.passes.length > 1 ? valueOf(card, 'Far end, end stop or mark') : first;
+          const isLong = card.passes.some((words) => /far end/i.test(words));
+          const last = isLong ? valueOf(card, 'Far end, end stop or mark') : first;
           near(first, params.position);
           near(last + size, params.position + params.tenonWidth + params.endClearance);
           const bites = [

@@ -15,9 +15,7 @@ describe('a tenon whose shoulders differ by less than a step', () => {
 
   it('is cut in the middle, which the card of its cheeks says, and is rounded where it was cut', async () => {
     const plan = await planOf(7.02);
-    expect(
-      told(plan).filter((words) => /in the middle of its stock: 0\.02 mm/.test(words)),
-    ).toHaveLength(1);
+    expect(told(plan).filter((words) => /in the middle of its stock/.test(words))).toHaveLength(1);
     const lines = setupsOf(plan).find(({ stage }) => stage === 'round-edges')!.figures;
     expect(
       lines.filter(({ name }) => /cheek$/.test(name)).map(({ name, value }) => [name, value]),

@@ -78,12 +78,7 @@ export function centredWords({ stage, figures }: Setup, by: Centred['centredBy']
     ...figures.map(({ acts }) => (acts === 'thickness' || acts === 'width' ? by[acts] : 0)),
   );
   return off > SAME
-    ? [
-        say(
-          'Cut in the middle of its stock: {off} beside the drawing, less than this shop can set.',
-          { off },
-        ),
-      ]
+    ? [say('Cut in the middle of its stock, off the drawing by less than this shop can set.')]
     : [];
 }
 

@@ -4,7 +4,7 @@ import { called, type Method } from '../../method/method.ts';
 import { guideFace } from '../../method/slots.ts';
 import { alongPiece } from '../../method/wedged.ts';
 import type { Setup } from '../../setups/index.ts';
-import { byHand, lineByRule, handSetup } from '../byHand.ts';
+import { byHand, handSetup } from '../byHand.ts';
 import { AFTER_THE_SAW } from '../sawnTenon.ts';
 
 /** Sawn down both walls by hand, the floor chopped from both sides. */
@@ -17,7 +17,7 @@ export const handSlot: Method<SlotFeature> = {
   lean: { by: 'bevel' },
   applies: (feature) => !feature.kerf,
   refuse: () => [],
-  setups({ across, wall: p, width: m, depth, lean, stock }, shop, context): Setup[] {
+  setups({ across, wall: p, width: m, depth, lean, stock }, _shop, context): Setup[] {
     const [face] = guideFace(across);
     const through = across === 'thickness' ? stock.width : stock.thickness;
     const figures = [
@@ -31,7 +31,7 @@ export const handSlot: Method<SlotFeature> = {
         across,
         say('near wall {p} + slot {m}', { p, m }),
       ),
-      lineByRule(shop, 'up')(
+      byHand(
         'floor',
         'Knife line, floor',
         alongPiece(lean, 'along', depth),

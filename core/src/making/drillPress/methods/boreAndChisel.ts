@@ -1,56 +1,23 @@
 import type { MortiseFeature } from '../../../design/index.ts';
-import type { LengthFigure, Pass, Refusal, Setup } from '../../setups/index.ts';
-import { toolsOf, type BoringBit, type Shop } from '../../../shop/index.ts';
-import { say, type Sentence } from '../../../ground/index.ts';
-import {
-  bitRefusals,
-  bySide,
-  onDrillPress,
-  pressRefusals,
-  rowOf,
-  seatOf,
-  type Hole,
-} from '../../method/boring.ts';
+import type { Occurrence, Pass, Refusal, Setup } from '../../setups/index.ts';
+import { toolsOf, type DrillPress, type Shop } from '../../../shop/index.ts';
+import { capital, say } from '../../../ground/index.ts';
+import { bitRefusals, bySide, onDrillPress, pressRefusals, seatOf } from '../../method/boring.ts';
 import { handSetup } from '../../bench/byHand.ts';
-import { called, SAME, type Method } from '../../method/method.ts';
+import { called, SAME, type Context, type Method } from '../../method/method.ts';
 import { mortiseLines } from '../../bench/mortiseLines.ts';
 import { missing } from '../../method/refusal.ts';
 import { mortiseLies } from '../../method/stopSide.ts';
-import { onPress } from '../figures.ts';
-
-/**
- * The widest bit that goes into the mortise, reaches its floor and leaves its end holes far enough
- * apart.
- */
-const bitFor = (feature: MortiseFeature, shop: Shop): BoringBit | undefined => {
-  const { width: m, length: l, depth: D } = feature;
-  /** As far as its row comes to lie off, it may not reach over either wall. */
-  const off = 2 * Math.abs(acrossOf(feature, shop).set.error);
-  return toolsOf(shop, 'boring-bit')
-    .filter(
-      (b) =>
-        b.diameter <= Math.min(m - off, l) + SAME &&
-        b.length >= D - SAME &&
-        rowOf(l - b.diameter, b.diameter),
-    )
-    .sort((a, b) => b.diameter - a.diameter)[0];
-};
-
-/** Fence to the middle of the row. */
-const acrossOf = ({ wall: p, width: m }: MortiseFeature, shop: Shop): LengthFigure =>
-  onPress(shop).fence({
-    value: p + m / 2,
-    rounding: 'nearest',
-    acts: 'thickness',
-    working: say('near wall {p} + half the mortise {half}', { p, half: m / 2 }),
-  });
-
-const holeOf = ({ depth, wall, width, stock, through }: MortiseFeature): Hole => ({
-  depth,
-  across: wall + width / 2,
-  wood: stock.width,
-  through: through ?? false,
-});
+import {
+  boredArea,
+  boringFor,
+  depthOf,
+  holeOf,
+  holesOf,
+  rowsOf,
+  stopsOf,
+  type Boring,
+} from '../boredMortise.ts';
 
 /** A row of holes on the drill press, then walls and ends pared to the lines. */
 export const boreAndChisel: Method<MortiseFeature> = {
@@ -68,9 +35,10 @@ export const boreAndChisel: Method<MortiseFeature> = {
       return [
         missing('drill press', 'The chest has no drill press. Rout the mortise, or add one.'),
       ];
-    const bit = bitFor(feature, shop);
-    if (!bit) return [noBit(feature, shop)];
-    const hole = holeOf(feature);
+    const boring = boringFor(feature, shop);
+    if (!boring) return [noBit(feature, shop)];
+    const { bit } = boring;
+    const hole = holeOf(feature, boring);
     return [
       ...bitRefusals(hole, bit),
       ...pressRefusals(hole, bit, press),
@@ -92,97 +60,13 @@ export const boreAndChisel: Method<MortiseFeature> = {
   },
   setups(feature, shop, context) {
     const [press] = toolsOf(shop, 'drill-press');
-    const bit = bitFor(feature, shop);
-    if (!press || !bit) return [];
-    const { width: m, start: q, length: l, depth: D, stock } = feature;
-    const d = bit.diameter;
-    const on = onPress(shop);
-    const across = acrossOf(feature, shop);
-    const depth = on.depth({
-      value: D,
-      purpose: 'depth',
-      rounding: 'down',
-      acts: 'width',
-      working: feature.through
-        ? say('through the piece {V} and {past} into the scrap under it', {
-            V: stock.width,
-            past: D - stock.width,
-          })
-        : say('mortise depth {D}; the bit’s point goes {lead} farther', { D, lead: bit.lead }),
-    });
-    const row = rowOf(l - d, d)!;
-    const span = row.at(-1)!;
-    const lies = mortiseLies();
-    const bored = bySide(context.occurrences, lies).map(([side, here]): Setup => {
-      const near = on[`${side}Stop`]({
-        id: 'stop-near',
-        name: 'Near end, end stop or mark',
-        value: q + d / 2,
-        purpose: 'place',
-        rounding: 'up',
-        acts: 'length',
-        working: say('layout end to mortise {q} + half the bit {half}', { q, half: d / 2 }),
-      });
-      const far = on[`${side}Stop`]({
-        id: 'stop-far',
-        name: 'Far end, end stop or mark',
-        value: q + l - d / 2,
-        purpose: 'place',
-        rounding: 'down',
-        acts: 'length',
-        working: say('layout end to mortise {q} + its length {l} − half the bit {half}', {
-          q,
-          l,
-          half: d / 2,
-        }),
-      });
-      const pass = (id: string, words: Sentence, at: string, off = 0): Pass => ({
-        id,
-        words,
-        seat: seatOf(lies, side),
-        figures: { across: across.id, stop: at, depth: depth.id },
-        ...(off && { off }),
-      });
-      return {
-        id: `${context.joint}.bore-row-${side}`,
-        method: boreAndChisel.id,
-        title: 'Mortise, row of holes',
-        ...onDrillPress(press, bit),
-        stage: 'mortise',
-        figures: row.length === 1 ? [across, near, depth] : [across, near, far, depth],
-        passes: [
-          pass('near-end', say('Near end, layout end against the stop'), near.id),
-          ...(row.length === 1
-            ? []
-            : [pass('far-end', say('Far end, layout end against the stop'), far.id)]),
-          ...row
-            .slice(1, -1)
-            .map((at, i) =>
-              pass(
-                `between-${i + 1}`,
-                say('Between, the piece drawn {off} off the far-end stop', { off: span - at }),
-                far.id,
-                span - at,
-              ),
-            ),
-        ],
-        occurrences: here,
-        checks: [
-          say('The bit, {d}, goes into the mortise, {m}, and leaves the rest to the chisel.', {
-            d,
-            m,
-          }),
-          say(
-            'Depth counts from where the bit has its full diameter; its point leaves dimples in the floor.',
-          ),
-          ...(feature.through
-            ? [say('A scrap lies under the piece: the bit comes out into it.')]
-            : []),
-        ],
-      };
-    });
+    const boring = boringFor(feature, shop);
+    if (!press || !boring) return [];
+    const { width: m, length: l, depth: D } = feature;
     return [
-      ...bored,
+      ...bySide(context.occurrences, mortiseLies()).map(([side, here]) =>
+        boredFrom(side, here, feature, press, boring, shop, context),
+      ),
       handSetup(
         {
           id: `${context.joint}.pare-mortise`,
@@ -202,11 +86,63 @@ export const boreAndChisel: Method<MortiseFeature> = {
         },
         'Pare walls and ends to their lines, down to the floor',
         context,
-        { pared: 2 * (l + m) * D, chopped: (m * l - row.length * (Math.PI / 4) * d ** 2) * D },
+        { pared: 2 * (l + m) * D, chopped: (m * l - boredArea(boring)) * D },
       ),
     ];
   },
 };
+
+/** All rows of holes, the pieces’ ends against the stop on one hand. */
+function boredFrom(
+  side: 'left' | 'right',
+  occurrences: readonly Occurrence[],
+  feature: MortiseFeature,
+  press: DrillPress,
+  boring: Boring,
+  shop: Shop,
+  { joint }: Context,
+): Setup {
+  const { width: m, through } = feature;
+  const { bit, along } = boring;
+  const rows = rowsOf(feature, boring, shop);
+  const stops = stopsOf(side, feature, boring, shop);
+  const depth = depthOf(feature, bit, shop);
+  const span = along.at(-1)!;
+  const passes = rows.flatMap(({ fence, name }) =>
+    holesOf(along).map(({ id, words, stop, from }): Pass => {
+      const off = stop === 'far' ? span - from : 0;
+      return {
+        id: name ? `${fence.id}-${id}` : id,
+        words: say(capital(name ? `${name}: ${words}` : words), { off }),
+        seat: seatOf(mortiseLies(), side),
+        figures: { across: fence.id, stop: `stop-${stop}`, depth: depth.id },
+        ...(off && { off }),
+      };
+    }),
+  );
+  return {
+    id: `${joint}.bore-row-${side}`,
+    method: boreAndChisel.id,
+    title: rows.length > 1 ? 'Mortise, rows of holes' : 'Mortise, row of holes',
+    ...onDrillPress(press, bit),
+    stage: 'mortise',
+    figures: [...rows.map(({ fence }) => fence), ...stops, depth],
+    passes,
+    occurrences,
+    checks: [
+      rows.length > 1
+        ? say('All pieces go through a row before the fence is moved to the next.')
+        : say('The bit, {d}, goes into the mortise, {m}, and leaves the rest to the chisel.', {
+            d: bit.diameter,
+            m,
+          }),
+      say(
+        'Depth counts from where the bit has its full diameter; its point leaves dimples in the floor.',
+      ),
+      ...(through ? [say('A scrap lies under the piece: the bit comes out into it.')] : []),
+    ],
+  };
+}
 
 function noBit({ width: m, length: l, depth: D }: MortiseFeature, shop: Shop): Refusal {
   const bits = toolsOf(shop, 'boring-bit');

@@ -1,7 +1,8 @@
 import type { MortiseFeature } from '../../../design/index.ts';
-import type { Occurrence, Pass, Refusal, Setup } from '../../setups/index.ts';
+import type { LengthFigure, Occurrence, Pass, Refusal, Setup } from '../../setups/index.ts';
 import { toolsOf, type HollowChisel, type Mortiser, type Shop } from '../../../shop/index.ts';
-import { say, type Mm } from '../../../ground/index.ts';
+import { capital, say, type Mm } from '../../../ground/index.ts';
+import { sideBySide } from '../../method/sideBySide.ts';
 import { endOf, placeAcross } from '../../method/mortiseEnds.ts';
 import { mortiseLies, stopSide } from '../../method/stopSide.ts';
 import { called, ruleStep, SAME, type Method } from '../../method/method.ts';
@@ -11,8 +12,27 @@ import { onMortiser } from '../figures.ts';
 /** Within this a chisel is as wide as the mortise, mm. */
 const FITS: Mm = 0.005;
 
-const chiselFor = ({ width }: MortiseFeature, shop: Shop): HollowChisel | undefined =>
-  toolsOf(shop, 'hollow-chisel').find((c) => Math.abs(c.size - width) < FITS);
+/**
+ * A bite beside another is this much of the chisel at least: one that is thinner pushes it over.
+ * Common practice.
+ */
+const LEAST_BITE = 0.5;
+
+/** The chisel as wide as the mortise, or the widest that makes it in rows side by side. */
+const chiselFor = ({ width, length }: MortiseFeature, shop: Shop): HollowChisel | undefined => {
+  const chisels = toolsOf(shop, 'hollow-chisel');
+  const inRows = chisels.filter(
+    ({ size }) => size <= length + SAME && (1 + LEAST_BITE) * size <= width + SAME,
+  );
+  return (
+    chisels.find((c) => Math.abs(c.size - width) < FITS) ??
+    inRows.sort((a, b) => b.size - a.size)[0]
+  );
+};
+
+/** How many rows a chisel takes side by side, from one wall to the other. */
+const countOf = (width: Mm, chisel: Mm): number =>
+  Math.abs(width - chisel) < FITS ? 1 : Math.ceil(width / chisel - SAME);
 
 /**
  * Where the bites between the two ends go, as distances from the near one: full bites that leave
@@ -90,6 +110,7 @@ function noChisel({ width: m }: MortiseFeature, shop: Shop): Refusal {
 
 function limits(feature: MortiseFeature, machine: Mortiser, chisel: HollowChisel): Refusal[] {
   const { depth: D, width: m, wall: p, length: l, start: q, stock } = feature;
+  const c = chisel.size;
   return [
     ...over(
       D,
@@ -106,7 +127,7 @@ function limits(feature: MortiseFeature, machine: Mortiser, chisel: HollowChisel
       'The mortise is {value} deep; the mortiser travels {bound}. Make it shallower.',
     ),
     ...over(
-      m,
+      c,
       machine.largestChisel,
       'mortiseWidth',
       'mortise width',
@@ -120,14 +141,14 @@ function limits(feature: MortiseFeature, machine: Mortiser, chisel: HollowChisel
       'The piece stands {value} high; {bound} goes under the chisel.',
     ),
     ...over(
-      p,
+      p + m - c,
       machine.fenceReach,
       'wall',
       'near wall',
       'The fence would stand {value} from the chisel; it reaches {bound}.',
     ),
     ...over(
-      m,
+      c,
       l,
       'mortiseLength',
       'mortise length',
@@ -145,6 +166,68 @@ function limits(feature: MortiseFeature, machine: Mortiser, chisel: HollowChisel
   ];
 }
 
+/** Bites side by side along one place of the fence; by which wall, where there are several. */
+interface Row {
+  readonly fence: LengthFigure;
+  readonly name?: string;
+}
+
+/** Row by row: both walls first, then what stands between them. */
+function rowsOf(feature: MortiseFeature, c: Mm, shop: Shop): Row[] {
+  const { wall: p, width: m } = feature;
+  const { fence } = onMortiser(shop);
+  const acts = 'thickness';
+  const count = countOf(m, c);
+  const near = say('near wall {p}', { p });
+  if (count === 1)
+    return [{ fence: fence({ value: p, ...placeAcross(feature), acts, working: near }) }];
+  const words = {
+    near,
+    far: say('near wall {p} + mortise {m} − chisel {c}', { p, m, c }),
+    between: say('{rows} rows of the chisel {c} side by side in {m}', { rows: count, c, m }),
+  };
+  return sideBySide(m - c, count).map(({ id, name, from, rounding }) => ({
+    name,
+    fence: fence({
+      id: `face-${id}`,
+      name: `Fence, ${name}`,
+      value: p + from,
+      rounding,
+      acts,
+      working: id === 'near' || id === 'far' ? words[id] : words.between,
+    }),
+  }));
+}
+
+/** One way the chisel goes down along the piece. */
+interface Bite {
+  readonly id: string;
+  readonly words: string;
+  readonly toFarStop: boolean;
+  /** How far off its stop the piece is drawn, mm. */
+  readonly off: Mm;
+}
+
+/** All bites of a row in turn: both ends, then full bites, then what stands between those. */
+function bitesAt(span: Mm, chisel: Mm, rule: Mm): Bite[] {
+  const nearEnd = {
+    id: 'near-end',
+    words: 'near end, layout end against the stop',
+    toFarStop: false,
+    off: 0,
+  };
+  if (span < SAME) return [nearEnd];
+  const drawn = (id: string, words: string, places: readonly Mm[]) =>
+    places.map((from, i) => ({ id: `${id}-${i + 1}`, words, toFarStop: true, off: span - from }));
+  const { full, lands } = bites(span, chisel, rule);
+  return [
+    nearEnd,
+    { ...nearEnd, id: 'far-end', words: 'far end, layout end against the stop', toFarStop: true },
+    ...drawn('bite', 'full bite, the piece drawn {off} off the far-end stop', full),
+    ...drawn('land', 'what stands between two bites, {off} off the far-end stop', lands),
+  ];
+}
+
 function setup(
   feature: MortiseFeature,
   shop: Shop,
@@ -154,15 +237,10 @@ function setup(
   side: 'left' | 'right',
   occurrences: Occurrence[],
 ): Setup {
-  const { wall: p, start: q, length: l, depth: D, stock } = feature;
+  const { start: q, length: l, depth: D, stock } = feature;
   const c = chisel.size;
   const on = onMortiser(shop);
-  const face = on.fence({
-    value: p,
-    ...placeAcross(feature),
-    acts: 'thickness',
-    working: say('near wall {p}', { p }),
-  });
+  const rows = rowsOf(feature, c, shop);
   const first = on[`${side}Stop`]({
     id: 'stop-near',
     name: 'Near end, end stop or mark',
@@ -193,23 +271,24 @@ function setup(
   });
   /** As the stops stand: rounded outward they leave more to clear. */
   const span = Math.max(0, last.set.value - first.set.value);
-  const pass = (id: string, words: Pass['words'], stopId: string, off = 0): Pass => ({
-    id,
-    words,
-    seat: {
-      'fence-face': 'reference-face',
-      'wood-surface': 'entry-edge',
-      [`${side}-end-stop`]: 'layout-end',
-    },
-    figures: { face: face.id, stop: stopId, depth: depth.id },
-    ...(off && { off }),
-  });
-  const inBetween = (kind: string, words: string, at: readonly Mm[]) =>
-    at.map((from, i) =>
-      pass(`${kind}-${i + 1}`, say(words, { off: span - from }), last.id, span - from),
-    );
-  const { full, lands } = bites(span, c, ruleStep(shop));
   const one = l - c < SAME;
+  const stops = one ? [first] : [first, last];
+  const seat = {
+    'fence-face': 'reference-face',
+    'wood-surface': 'entry-edge',
+    [`${side}-end-stop`]: 'layout-end',
+  } as const;
+  const passes = rows.flatMap(({ fence, name }) =>
+    bitesAt(one ? 0 : span, c, ruleStep(shop)).map(({ id, words, toFarStop, off }): Pass => {
+      return {
+        id: name ? `${fence.id}-${id}` : id,
+        words: say(capital(name ? `${name}: ${words}` : words), { off }),
+        seat,
+        figures: { face: fence.id, stop: toFarStop ? last.id : first.id, depth: depth.id },
+        ...(off && { off }),
+      };
+    }),
+  );
   return {
     id: `${joint}.hollow-chisel-${side}`,
     method: hollowChisel.id,
@@ -220,28 +299,18 @@ function setup(
     cutter: chisel.id,
     guides: [],
     stage: 'mortise',
-    figures: one ? [face, first, depth] : [face, first, last, depth],
-    passes: [
-      pass('near-end', say('Near end, layout end against the stop'), first.id),
-      ...(one
-        ? []
-        : [
-            pass('far-end', say('Far end, layout end against the stop'), last.id),
-            ...inBetween('bite', 'Full bite, the piece drawn {off} off the far-end stop', full),
-            ...inBetween(
-              'land',
-              'What stands between two bites, {off} off the far-end stop',
-              lands,
-            ),
-          ]),
-    ],
+    figures: [...rows.map(({ fence }) => fence), ...stops, depth],
+    passes,
     occurrences,
     checks: [
       say('Chisel square to the fence: two bites beside each other leave one straight wall.'),
       say(
         'Both ends first, then full bites, then what stands between: a chisel that finds wood on one side only bends.',
       ),
-      ...(feature.pitch === undefined
+      ...(rows.length > 1
+        ? [say('All pieces go through a row before the fence is moved to the next.')]
+        : []),
+      ...(feature.pitch === undefined || rows.length > 1
         ? []
         : [
             say(
