@@ -11,7 +11,7 @@ const pass = (id: string, more: Partial<Pass>): Pass => ({
   ...more,
 });
 const told = (...passes: Pass[]) =>
-  passViewsOf({ id: 'setup', passes } as unknown as Setup).map(
+  passViewsOf({ id: 'setup', passes }).map(
     ({ pass: id, words, count }) => [id, speak(words, METRIC), count] as const,
   );
 const bite = (id: string, off: number, more: Partial<Pass> = {}) =>
@@ -34,6 +34,19 @@ it('bites that go the same way are one, from the first to the last', () => {
   ]);
   expect(told(bite('a', 37), bite('b', 25))).toEqual([
     ['a', 'A bite, 37.0 mm off the stop, then 25.0 mm', 2],
+  ]);
+});
+
+it('rows side by side are told once, the others by their wall', () => {
+  const rows = ['near wall', 'far wall'].flatMap((row) => [
+    pass(`${row}-end`, { row }),
+    bite(`${row}-a`, 37, { row }),
+    bite(`${row}-b`, 25, { row }),
+  ]);
+  expect(told(...rows)).toEqual([
+    ['near wall-end', 'Down', 1],
+    ['near wall-a', 'A bite, 37.0 mm off the stop, then 25.0 mm', 2],
+    ['far wall-end', 'Far wall: the same way', 3],
   ]);
 });
 

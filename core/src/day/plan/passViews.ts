@@ -1,5 +1,5 @@
 import type { Pass, Setup } from '../../making/index.ts';
-import { say, type Mm, type Sentence } from '../../ground/index.ts';
+import { capital, say, type Mm, type Sentence } from '../../ground/index.ts';
 
 /**
  * One place of the cutter, or a run of bites along the piece; what leads to it is told with it.
@@ -19,8 +19,26 @@ interface Run {
   readonly levels: readonly Mm[];
 }
 
-/** Each place of the cutter of a set-up once, its levels told with it, and its bites as one. */
-export function passViewsOf({ id, passes }: Setup): PassView[] {
+/**
+ * Each place of the cutter of a set-up once, its levels told with it, and its bites as one; of rows
+ * side by side the first as it goes, the others as going the same way.
+ */
+export function passViewsOf({ id, passes }: Pick<Setup, 'id' | 'passes'>): PassView[] {
+  const rows = [...new Set(passes.map(({ row }) => row))];
+  return rows.flatMap((row, i) => {
+    const along = passes.filter((pass) => pass.row === row);
+    return row && i > 0 ? [sameWay(id, row, along)] : viewsAlong(id, along);
+  });
+}
+
+const sameWay = (setup: string, row: string, passes: readonly Pass[]): PassView => ({
+  setup,
+  pass: passes[0]!.id,
+  words: say(`${capital(row)}: the same way`),
+  count: passes.length,
+});
+
+function viewsAlong(id: string, passes: readonly Pass[]): PassView[] {
   const runs: Run[] = [];
   let levels: Mm[] = [];
   for (const pass of passes) {

@@ -62,8 +62,7 @@ export function rowsOf(feature: MortiseFeature, { bit, across }: Boring, shop: S
   const words = {
     near: say('near wall {p} + half the bit {half}', { p, half }),
     far: say('near wall {p} + mortise {m} − half the bit {half}', { p, m, half }),
-    between: say('{rows} rows of the bit {d} side by side in {m}', {
-      rows: across.length,
+    between: say(`${across.length} rows of the bit {d} side by side in {m}`, {
       d: bit.diameter,
       m,
     }),

@@ -36,6 +36,8 @@ export interface Pass {
   readonly level?: Mm;
   /** How far the piece is drawn off its stop, where only the first pass stands against it. */
   readonly off?: Mm;
+  /** By which wall, where rows lie side by side: each goes the way the first does. */
+  readonly row?: string;
   /** So many pieces go through side by side, clamped as one. */
   readonly bundle?: number;
 }

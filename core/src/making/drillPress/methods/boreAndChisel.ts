@@ -117,6 +117,7 @@ function boredFrom(
         seat: seatOf(mortiseLies(), side),
         figures: { across: fence.id, stop: `stop-${stop}`, depth: depth.id },
         ...(off && { off }),
+        ...(name && { row: name }),
       };
     }),
   );

@@ -184,7 +184,7 @@ function rowsOf(feature: MortiseFeature, c: Mm, shop: Shop): Row[] {
   const words = {
     near,
     far: say('near wall {p} + mortise {m} − chisel {c}', { p, m, c }),
-    between: say('{rows} rows of the chisel {c} side by side in {m}', { rows: count, c, m }),
+    between: say(`${count} rows of the chisel {c} side by side in {m}`, { c, m }),
   };
   return sideBySide(m - c, count).map(({ id, name, from, rounding }) => ({
     name,
@@ -286,6 +286,7 @@ function setup(
         seat,
         figures: { face: fence.id, stop: toFarStop ? last.id : first.id, depth: depth.id },
         ...(off && { off }),
+        ...(name && { row: name }),
       };
     }),
   );
