@@ -1,6 +1,6 @@
 import { expect, it } from 'vitest';
 import { METRIC, say, speak } from '../../ground/index.ts';
-import type { Pass, Setup } from '../../making/index.ts';
+import type { Pass } from '../../making/index.ts';
 import { passViewsOf } from './passViews.ts';
 
 const pass = (id: string, more: Partial<Pass>): Pass => ({
