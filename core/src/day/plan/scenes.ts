@@ -85,11 +85,18 @@ function scenesOfSetup(
       .slice(0, i)
       .filter((other) => other.figures['across'] !== pass.figures['across']);
     const taken = [...gone, ...takenBy(setup, earlier, spot, shop)];
+    const figures = toldOf(setup);
+    const isTold = ({ figure }: ScenePicture['dimensions'][number]) =>
+      figures.some(({ id }) => id === figure);
+    const pictures = drawScene(model, placement, setup, pass, [waste], taken);
     return {
       setup: setup.id,
       pass: pass.id,
-      pictures: drawScene(model, placement, setup, pass, [waste], taken),
-      figures: toldOf(setup),
+      pictures: pictures.map((picture) => ({
+        ...picture,
+        dimensions: picture.dimensions.filter(isTold),
+      })),
+      figures,
     };
   });
 }
