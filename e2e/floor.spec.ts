@@ -171,6 +171,8 @@ test('a card step by step: cautions first, one back, a spoiled piece, a note, a 
   await page.getByRole('link', { name: /^Log/ }).click();
   await expect(page.locator('.loglines img')).toBeVisible();
   await page.getByRole('searchbox', { name: 'Search the log' }).fill('knot');
+  /** The address follows the typing a moment later. */
+  await expect(page).toHaveURL(/find=knot/);
   await page.reload();
   await expect(page.getByRole('searchbox', { name: 'Search the log' })).toHaveValue('knot');
   await expect(page.getByRole('heading', { name: '1 line' })).toBeVisible();
