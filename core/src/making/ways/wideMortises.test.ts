@@ -1,7 +1,7 @@
 import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { planJob, setupsOf } from '../../day/plan/index.ts';
-import type { Mm } from '../../ground/index.ts';
+import { planJob, routesOf, setupsOf } from '../../day/plan/index.ts';
+import { METRIC, speak, type Mm } from '../../ground/index.ts';
 import type { Shop } from '../../shop/index.ts';
 import { jobWith } from '../../testing/jobs.ts';
 import { modeller } from '../../testing/practice.ts';
@@ -26,7 +26,7 @@ interface Bit {
 }
 
 /** A heavy rail in a heavy post, its mortise so wide and long. */
-const heavy = (width: Mm, length: Mm, mortised: string) =>
+const heavy = (width: Mm, length: Mm, mortised: string, position: Mm = 40) =>
   jobWith({
     rail: { thickness: 60, width: 100 },
     stile: { thickness: 60, width: 80 },
@@ -36,6 +36,7 @@ const heavy = (width: Mm, length: Mm, mortised: string) =>
       tenonWidth: length,
       edgeShoulder: (100 - length) / 2,
       corners: 'squared',
+      position,
     },
     routes: { mortised },
   });
@@ -99,6 +100,57 @@ describe('a mortise wider than the tool', () => {
       ['Fence to bit, far wall', 33.5],
     ]);
     expect(rows(17, [12])[0]).toEqual(['Fence to bit', 30]);
+  });
+
+  it('by a chisel as long as the mortise is one bite in each row, and needs one stop', () => {
+    const job = heavy(18, 12, 'hollow-chisel', 40.2);
+    const [setup] = setupsOf(planJob(job, only('hollow-chisel', [12], 0.05))).filter(
+      ({ method }) => method === 'hollow-chisel',
+    );
+    const ids = setup!.figures.map(({ id }) => id);
+    expect(ids).toEqual(['face-near', 'face-far', 'stop-near', 'depth']);
+    for (const { figures } of setup!.passes)
+      expect(ids).toEqual(expect.arrayContaining(Object.values(figures)));
+    /** A longer one doesn’t go in. */
+    const narrow = planJob(heavy(18, 10, 'hollow-chisel'), only('hollow-chisel', [6, 12]));
+    expect(setupsOf(narrow).find(({ method }) => method === 'hollow-chisel')?.cutter).toBe(
+      'chisel-6',
+    );
+  });
+
+  it('bored with a bit that leaves too much at its walls takes the widest', () => {
+    const plan = planJob(heavy(25, 60, 'bore-and-chisel'), only('boring-bit', [16, 20]));
+    expect(setupsOf(plan).find(({ model }) => model === 'drill-press')?.cutter).toBe('bit-20');
+  });
+
+  it('leaves to the chisel what no hole takes, holes that overlap counted once', () => {
+    const plan = planJob(heavy(28, 60, 'bore-and-chisel'), only('boring-bit', [12]));
+    const pared = setupsOf(plan).find(({ id }) => id.endsWith('pare-mortise'))!;
+    /** 28 by 60, less three rows of five holes that lie 12 apart along and 8 across; 32 deep. */
+    expect(pared.hand?.chopped).toBeCloseTo((28 * 60 - 15 * 12 * 8) * 32, 6);
+  });
+
+  it('reaches no farther from the fence than its machine does: the far wall is told', () => {
+    const reaching = (shop: Shop, id: string, less: object): Shop => ({
+      ...shop,
+      tools: shop.tools.map((tool) => (tool.id === id ? { ...tool, ...less } : tool)),
+    });
+    const told = (method: string, shop: Shop) => {
+      const job = heavy(28, 60, method);
+      const { mortised } = routesOf(job.joints[0]!, job, shop);
+      const route = mortised.find(({ id }) => id === method)!;
+      return route.refusals.map(({ message }) => speak(message, METRIC)).join();
+    };
+    const chisel = only('hollow-chisel', [12]);
+    expect(told('hollow-chisel', chisel)).toBe('');
+    expect(told('hollow-chisel', reaching(chisel, 'mortiser', { fenceReach: 30 }))).toContain(
+      '32.0 mm from the chisel; it reaches 30.0 mm',
+    );
+    const bit = only('boring-bit', [12]);
+    expect(told('bore-and-chisel', bit)).toBe('');
+    expect(told('bore-and-chisel', reaching(bit, 'press', { throat: 35 }))).toContain(
+      '38.0 mm from the fence',
+    );
   });
 
   it('is the one that was asked for, whatever its size, in shops coarse and fine', () => {
