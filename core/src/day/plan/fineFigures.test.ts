@@ -47,7 +47,7 @@ describe('figures finer than a hand', () => {
     expect(finerThan(0.1, 'looms').length).toBeLessThanOrEqual(25);
   });
 
-  it('by hand only cheeks, and a floor that is a shoulder, are marked finer than a rule shows', () => {
+  it('by hand only cheeks, and a floor that is a shoulder, are finer than a rule shows', () => {
     const rules = Object.entries({ racks: INCH / 64, looms: 0.5 });
     const lines = rules.flatMap(([name, rule]) => {
       const { job, shop } = demo(name);

@@ -43,7 +43,7 @@ export interface LengthFigure {
   readonly counts: number;
   /** The card gives its sum with another figure: it stays as set by itself. */
   readonly summed?: boolean;
-  /** The work goes by it, and nothing is marked or set: an earlier cut left it, or the saw's kerf. */
+  /** The work goes by it, and nobody marks or sets it: an earlier cut left it, or a kerf does. */
   readonly isGiven?: boolean;
   readonly purpose: Purpose;
   /** What is set instead of the value, mm: round where its purpose lets it be. */
