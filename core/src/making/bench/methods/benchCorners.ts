@@ -1,8 +1,9 @@
 import type { MortiseFeature, TenonFeature } from '../../../design/index.ts';
 import { say, type Mm } from '../../../ground/index.ts';
 import { given } from '../../setups/index.ts';
-import { byHand, lineByRule, handSetup } from '../byHand.ts';
-import { called, figuresFor, SAME, type Method } from '../../method/method.ts';
+import { lineByRule, handSetup } from '../byHand.ts';
+import { tongueThere } from '../tongueLines.ts';
+import { called, figuresFor, type Method } from '../../method/method.ts';
 import { mortiseLines } from '../mortiseLines.ts';
 
 /**
@@ -75,15 +76,7 @@ export const roundEdges: Method<TenonFeature> = {
   refuse: () => [],
   setups({ rounding = [] }, shop, context) {
     return rounding.map((tongue, i) => {
-      const {
-        faceShoulder: a,
-        thickness: t,
-        edgeShoulder: b,
-        width: w,
-        nearLength,
-        farLength,
-      } = tongue;
-      const even = Math.abs(nearLength - farLength) < SAME;
+      const { thickness: t, nearLength, farLength } = tongue;
       const setup = handSetup(
         {
           id: `${context.joint}.round-edges${i ? `.${i + 1}` : ''}`,
@@ -92,78 +85,7 @@ export const roundEdges: Method<TenonFeature> = {
           carrier: 'file',
           stage: 'round-edges',
           figures: [
-            ...[
-              byHand(
-                'near-cheek',
-                'Near cheek',
-                a,
-                'reference-face',
-                'near-cheek',
-                'thickness',
-                say('face shoulder {a}', { a }),
-              ),
-              byHand(
-                'far-cheek',
-                'Far cheek',
-                a + t,
-                'reference-face',
-                'far-cheek',
-                'thickness',
-                say('face shoulder {a} + tenon {t}', { a, t }),
-              ),
-              byHand(
-                'near-edge',
-                'Near edge',
-                b,
-                'reference-edge',
-                'near-edge',
-                'width',
-                say('edge shoulder {b}', { b }),
-              ),
-              byHand(
-                'far-edge',
-                'Far edge',
-                b + w,
-                'reference-edge',
-                'far-edge',
-                'width',
-                say('edge shoulder {b} + tenon width {w}', { b, w }),
-              ),
-              byHand(
-                'length',
-                even ? 'Up to the shoulder' : 'Far edge, from the tip',
-                farLength,
-                'tongue-end',
-                farLength < nearLength ? 'haunch' : 'shoulder',
-                'length',
-                say(
-                  farLength < nearLength
-                    ? 'the tenon as far as the haunch, {farLength}'
-                    : 'tenon length {farLength}',
-                  {
-                    farLength,
-                  },
-                ),
-              ),
-              ...(even
-                ? []
-                : [
-                    byHand(
-                      'near-length',
-                      'Near edge, from the tip',
-                      nearLength,
-                      'tongue-end',
-                      nearLength < farLength ? 'haunch' : 'shoulder',
-                      'length',
-                      say(
-                        nearLength < farLength
-                          ? 'the tenon as far as the haunch, {nearLength}'
-                          : 'tenon length {nearLength}',
-                        { nearLength },
-                      ),
-                    ),
-                  ]),
-            ].map(given),
+            ...tongueThere(tongue),
             /** Past the middle nothing is left to round. */
             lineByRule(shop, 'up')(
               'radius',

@@ -1,7 +1,7 @@
 import type { TipFeature } from '../../../design/index.ts';
 import { say } from '../../../ground/index.ts';
-import { given } from '../../setups/index.ts';
 import { byHand, handSetup } from '../byHand.ts';
+import { cheeksThere } from '../tongueLines.ts';
 import { called, type Method } from '../../method/method.ts';
 
 /** The end of a tenon, sawn off at 45 degrees across its thickness. */
@@ -12,7 +12,7 @@ export const mitreTips: Method<TipFeature> = {
   stage: 'round-edges',
   applies: () => true,
   refuse: () => [],
-  setups({ faceShoulder: a, thickness: t, long, stock }, _shop, context) {
+  setups({ faceShoulder, thickness: t, long, stock }, _shop, context) {
     const [from, to] =
       long === 'near'
         ? (['near cheek', 'far cheek'] as const)
@@ -26,26 +26,7 @@ export const mitreTips: Method<TipFeature> = {
           carrier: long === 'near' ? 'mitre-near' : 'mitre-far',
           stage: 'round-edges',
           figures: [
-            ...[
-              byHand(
-                'near-cheek',
-                'Near cheek',
-                a,
-                'reference-face',
-                'near-cheek',
-                'thickness',
-                say('face shoulder {a}', { a }),
-              ),
-              byHand(
-                'far-cheek',
-                'Far cheek',
-                a + t,
-                'reference-face',
-                'far-cheek',
-                'thickness',
-                say('face shoulder {a} + tenon {t}', { a, t }),
-              ),
-            ].map(given),
+            ...cheeksThere({ faceShoulder, thickness: t }),
             byHand(
               'foot',
               `Foot of the mitre, on the ${to}`,
