@@ -45,8 +45,13 @@ export function tongueThere(tongue: Tongue): LengthFigure[] {
       'length',
       say('as far as the tongue stands out, {length}', { length }),
     );
-  const far = end('length', 'Far edge, from the tip', farLength, farLength < nearLength);
-  const near = end('near-length', 'Near edge, from the tip', nearLength, nearLength < farLength);
+  const ends =
+    Math.abs(nearLength - farLength) < SAME
+      ? [end('length', 'Up to the shoulder', farLength, false)]
+      : [
+          end('length', 'Far edge, from the tip', farLength, farLength < nearLength),
+          end('near-length', 'Near edge, from the tip', nearLength, nearLength < farLength),
+        ];
   const edges = [
     byHand(
       'near-edge',
@@ -67,6 +72,5 @@ export function tongueThere(tongue: Tongue): LengthFigure[] {
       say('edge shoulder {b} + tenon width {w}', { b, w }),
     ),
   ];
-  const ends = Math.abs(nearLength - farLength) < SAME ? [far] : [far, near];
   return [...cheeksThere(tongue), ...[...edges, ...ends].map(given)];
 }
