@@ -153,6 +153,7 @@ export {
   type Schools,
   type Shelf,
   type Shop,
+  type Standing,
   type Stack,
   type StackMakeUp,
   type StopBlock,

@@ -1,8 +1,8 @@
 import { endsOf, type Job, type Joint } from '../../design/index.ts';
 import { neighbourNotes, shareKey, tenonShares } from '../jobwide/index.ts';
-import { availableIn, type Shop } from '../../shop/index.ts';
-import type { Mm, Remembered } from '../../ground/index.ts';
-import { nearDepths } from '../sequence/index.ts';
+import { availableIn, type Shop, type Standing } from '../../shop/index.ts';
+import type { Remembered } from '../../ground/index.ts';
+import { nearSettings } from '../sequence/index.ts';
 import { draftJoint, problemsOf, type JointDraft, type JointPlan } from './draft.ts';
 import { partsOf, type EndCounts, type Preferred } from './halves.ts';
 import { takenTogether } from './together.ts';
@@ -15,14 +15,14 @@ export function draftsOf(job: Job, shop: Shop, remembered?: Remembered<JointDraf
   const possible = job.joints.filter((joint) => own.get(joint)!.length === 0);
   const neighbours = neighbourNotes(job, possible);
   const shares = tenonShares(job, possible);
-  const drafted: Drafted = (joint, preferred = {}, depths = []) => {
+  const drafted: Drafted = (joint, preferred = {}, standing = []) => {
     const near = neighbours.get(joint.id) ?? { problems: [], advice: [] };
     const problems = [...own.get(joint)!, ...near.problems];
     const share = sharesOf(joint, shares);
-    const ownShop = depths.length ? { ...shop, depths } : shop;
+    const ownShop = standing.length ? { ...shop, standing } : shop;
     const draft = () =>
       draftJoint(joint, job, ownShop, available, problems, near.advice, share, preferred);
-    const asked = [joint, partsOf(joint, job), near, share, preferred, depths];
+    const asked = [joint, partsOf(joint, job), near, share, preferred, standing];
     return remembered ? remembered.of(asked, draft) : draft();
   };
   return together(
@@ -35,9 +35,9 @@ export function draftsOf(job: Job, shop: Shop, remembered?: Remembered<JointDraf
 /**
  * A joint by itself.
  * @param preferred ways that its halves are weighed to be cut by
- * @param depths what other joints set their machines to, mm
+ * @param standing where other joints set their machines
  */
-type Drafted = (joint: Joint, preferred?: Preferred, depths?: readonly Mm[]) => JointDraft;
+type Drafted = (joint: Joint, preferred?: Preferred, standing?: readonly Standing[]) => JointDraft;
 
 /** Drafts whose ways are weighed over the whole job, each with why it isn’t by its own quickest. */
 function together(
@@ -60,15 +60,18 @@ function together(
     const told = (made: JointDraft): JointDraft =>
       whys.length ? { ...made, plan: { ...made.plan, why } } : made;
     const made = moved.length ? drafted(joint, ways) : draft;
-    return { made: told(made), asDeepAs: (depths: Mm[]) => told(drafted(joint, ways, depths)) };
+    return {
+      made: told(made),
+      asFarAs: (standing: Standing[]) => told(drafted(joint, ways, standing)),
+    };
   });
-  const deeper = nearDepths(
+  const farther = nearSettings(
     weighed.flatMap(({ made }) => made.setups),
     shop,
   );
-  return weighed.map(({ made, asDeepAs }) => {
-    const depths = made.setups.flatMap((setup) => deeper.get(setup) ?? []);
-    return depths.length ? asDeepAs([...new Set(depths)]) : made;
+  return weighed.map(({ made, asFarAs }) => {
+    const standing = made.setups.flatMap((setup) => farther.get(setup) ?? []);
+    return standing.length ? asFarAs(standing) : made;
   });
 }
 

@@ -5,4 +5,4 @@ export * from './elements.ts';
 export type { Changed } from './changes.ts';
 export * from './order.ts';
 export * from './moves.ts';
-export * from './nearDepths.ts';
+export * from './nearSettings.ts';

@@ -165,7 +165,7 @@ function reckoned(setup: Setup, shop: Shop): Setting {
  * Of two stops that may both stand while only one is used: a piece goes against the one its end
  * needs.
  */
-const isEndStop = (slot: Slot): boolean =>
+export const isEndStop = (slot: Slot): boolean =>
   /^(left|right)-end-stop>|>(left|right)-end-stop$/.test(slot);
 
 const exact = (places: Setting['places'], which: (slot: Slot) => boolean) =>

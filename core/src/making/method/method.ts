@@ -101,32 +101,50 @@ export function figuresFor(shop: Shop): (draft: FigureDraft, gauged?: Gauged) =>
   const { graduation } = shop;
   const rule = Math.max(graduation, ruleOf(shop));
   const byRule = { graduation: Math.max(graduation, ruleStep(shop)), boxes: [] };
-  /** What is set anyway, where that is deeper by no more than a line of the rule and a half. */
-  const asDeep = ({ value, rounding, purpose }: FigureDraft): Mm | undefined =>
-    purpose === 'depth' && rounding === 'up'
-      ? shop.depths?.find((depth) => depth >= value && depth - value < 1.5 * rule)
-      : undefined;
   return ({ purpose = 'fit', ...draft }, gauged = {}) => {
     const { within = Infinity, value } = draft;
     const means: Means = { graduation, rule, boxes, ...gauged };
     if (graduation === 0) return figure(draft, means);
     if (purpose === 'fit') return figure(draft, means, besides(draft));
     if (purpose === 'clears') return figure({ ...draft, purpose }, byRule);
-    const byStep = (step: Mm): LengthFigure =>
+    const byStep = (step: Mm, at?: Mm): LengthFigure =>
       purpose === 'stays'
-        ? figure({ ...draft, purpose }, { graduation: step, boxes: [] })
-        : figure(
-            { ...draft, purpose },
-            means,
-            asDeep({ ...draft, purpose }) ?? roundTo(value, rule, draft.rounding),
-          );
+        ? figure({ ...draft, purpose }, { graduation: step, boxes: [] }, at)
+        : figure({ ...draft, purpose }, means, at ?? roundTo(value, rule, draft.rounding));
     /** Half as coarse where the coarse one would take it too far off. */
-    const round = (purpose === 'stays' ? [byRule.graduation, rule] : [rule])
-      .filter((step) => value >= 2 * step)
-      .map(byStep)
-      .find((coarse) => Math.abs(roundedBy(coarse)) < within);
+    const steps = (purpose === 'stays' ? [byRule.graduation, rule] : [rule]).filter(
+      (step) => value >= 2 * step,
+    );
+    const standing = steps.flatMap((step) => {
+      const at = standingFor({ ...draft, purpose }, step, shop);
+      return at === undefined ? [] : [byStep(step, at)];
+    });
+    const round = [...standing, ...steps.map((step) => byStep(step))].find(
+      (coarse) => Math.abs(roundedBy(coarse)) < within,
+    );
     return round ?? figure(draft, means);
   };
+}
+
+/**
+ * Where cards of the job set this distance anyway, mm, if that is farther than it need be by no
+ * more than a step and a half.
+ */
+function standingFor(
+  { from, to, purpose, rounding, value }: FigureDraft,
+  step: Mm,
+  { standing = [] }: Pick<Shop, 'standing'>,
+): Mm | undefined {
+  const beyond = (at: Mm): Mm => (rounding === 'up' ? at - value : value - at);
+  return standing.find(
+    (other) =>
+      other.from === from &&
+      other.to === to &&
+      other.purpose === purpose &&
+      other.rounding === rounding &&
+      beyond(other.at) >= 0 &&
+      beyond(other.at) < 1.5 * step,
+  )?.at;
 }
 
 /** As far off its place as what it makes a fit with was rounded, mm. */

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { INCH, say, type Mm } from '../../ground/index.ts';
+import { INCH, say, type Mm, type Rounding } from '../../ground/index.ts';
 import { shopIn, type Shop } from '../../shop/index.ts';
 import { TEST_SHOP } from '../../testing/shops.ts';
 import type { FigureDraft, Purpose } from '../setups/index.ts';
@@ -44,6 +44,23 @@ describe('how fine a figure is', () => {
     const far = figuresFor(METRIC_SHOP)(draft(458.15, 'place', { rounding: 'nearest' }));
     expect(far.set.value).toBe(458);
     expect(setTo(METRIC_SHOP, 437.55, 'fit', { beside: far })).toBeCloseTo(437.4, 9);
+  });
+
+  it('goes where cards of the job stand anyway, to its safe side, if that is near and near enough', () => {
+    const standing = (at: Mm, rounding: Rounding = 'down', purpose: Purpose = 'stays') => ({
+      ...METRIC_SHOP,
+      standing: [{ from: 'laid-out-from', to: 'near-mark', purpose, rounding, at }],
+    });
+    const down = (shop: Shop, value: Mm, within?: Mm) =>
+      setTo(shop, value, 'stays', { rounding: 'down', ...(within && { within }) });
+    expect([down(standing(37.5), 38), down(standing(37.5), 38.2)]).toEqual([37.5, 37.5]);
+    /** Past it, too far, of other things, or hanging on by a thread. */
+    expect([down(standing(38.5), 38), down(standing(37.5), 38.3)]).toEqual([38, 38]);
+    expect(down(standing(37.5, 'up'), 38)).toBe(38);
+    expect(down(standing(37.5, 'down', 'depth'), 38)).toBe(38);
+    expect(down(standing(37.5), 38, 0.4)).toBe(38);
+    expect(setTo(standing(37.5, 'up', 'depth'), 36.9, 'depth')).toBe(37.5);
+    expect(setTo(standing(37.5, 'up', 'depth'), 37.6, 'depth')).toBe(38);
   });
 
   it('by inches an eighth stays an eighth, and a place lies on a 64th', () => {

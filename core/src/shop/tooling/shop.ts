@@ -1,4 +1,4 @@
-import { INCH, styleIn, type LengthStyle, type Mm } from '../../ground/index.ts';
+import { INCH, styleIn, type LengthStyle, type Mm, type Rounding } from '../../ground/index.ts';
 import type { KeptSetup } from './kept.ts';
 import type { MachineKnown } from './known.ts';
 import type { Minutes } from './minutes.ts';
@@ -55,6 +55,16 @@ export interface Gluing {
 /** A white glue at room temperature: values from memory, what its maker says comes first. */
 export const USUAL_GLUING: Gluing = { open: 10, clamped: 60, cured: 24 };
 
+/** Where a distance of a machine stands for one card of a job, while the others are planned. */
+export interface Standing {
+  /** What it is measured from and to, and what it is for, as its figure has them. */
+  readonly from: string;
+  readonly to: string;
+  readonly purpose: string;
+  readonly rounding: Rounding;
+  readonly at: Mm;
+}
+
 /** What one shop has and how it likes to work. */
 export interface Shop {
   readonly name: string;
@@ -85,10 +95,10 @@ export interface Shop {
   /** What the record says of its machines, by their ids. */
   readonly known?: Readonly<Record<string, MachineKnown>>;
   /**
-   * While a job is planned: depths that its cards set anyway, mm; what is shallower by less than a
-   * rule tells apart goes as deep.
+   * While a job is planned: where its cards set a machine anyway; what lies less far by less than a
+   * rule tells apart goes as far.
    */
-  readonly depths?: readonly Mm[];
+  readonly standing?: readonly Standing[];
   readonly tools: readonly Tool[];
 }
 
