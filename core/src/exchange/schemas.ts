@@ -91,6 +91,7 @@ export const partSchema = Joi.object<Part>({
     .min(0)
     .max(LIMITS.pieces + LIMITS.spare),
   inOrder: Joi.boolean(),
+  leads: Joi.boolean(),
 });
 
 /** Along a board or across it: the second farther than the first. */

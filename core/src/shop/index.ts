@@ -150,6 +150,7 @@ export {
   type RouterTable,
   type SawBlade,
   type SchoolName,
+  type Precedence,
   type Schools,
   type Shelf,
   type Shop,

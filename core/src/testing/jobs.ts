@@ -1,10 +1,12 @@
 import type { BlindParams, MemberName, ThroughParams } from '../design/joints/index.ts';
+import { kindOf } from '../design/joints/index.ts';
 import { PLAIN_PART, type Cradle } from '../shop/stock/index.ts';
 import { resolve, type EntrySide, type Job } from '../design/job/index.ts';
 import { suiting } from '../day/plan/choose.ts';
 import { routesOf } from '../day/plan/waysOffered.ts';
 import { shopFor } from '../day/plan/shopFor.ts';
-import type { Shop } from '../shop/tooling/index.ts';
+import { availableIn, type Shop } from '../shop/tooling/index.ts';
+import { TEST_SHOP } from './shops.ts';
 
 /**
  * The joint of the worked values: T = S = 22, W = 70, V = 45; t = 8, a = 7, w = 50, b = 10, L = 30.
@@ -115,6 +117,18 @@ export function jobWith({
         routes: routes ?? {},
       },
     ],
+  };
+}
+
+/** The same pair with another kind of joint, its sizes proposed. */
+export function jobOfKind(kind: string, change: object = {}): Job {
+  const job = jobWith({ stile: { thickness: 40, width: 60 } });
+  const [joint] = job.joints as [Job['joints'][number]];
+  const { members } = resolve(joint, job);
+  const { params } = kindOf(kind).propose(members, availableIn(TEST_SHOP));
+  return {
+    ...job,
+    joints: [{ ...joint, kind, params: { ...params, ...change } }],
   };
 }
 

@@ -2,7 +2,7 @@ import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { demo } from '../../testing/demo.ts';
 import type { Observation, Seen } from '../../shop/record/index.ts';
-import { knowing, minutesIn } from '../../shop/tooling/index.ts';
+import { knowing, minutesIn, USUAL_SCHOOLS } from '../../shop/tooling/index.ts';
 import { cardsFor, leastAlone, minutesOf } from '../sequence/index.ts';
 import { planJob, setupsOf } from '../plan/index.ts';
 import { trustingOf } from './index.ts';
@@ -81,7 +81,7 @@ describe('a job in a shop that trusts its saw', () => {
     const { testFigure, testCut } = minutesIn(shop);
     const setups = setupsOf(plan).filter(({ machine, tilt }) => machine === MACHINE && !tilt);
     const alone = (setup: (typeof setups)[number], own: typeof shop) => {
-      const cards = cardsFor([{ joint: '', half: 'mortise', setups: [setup] }], own);
+      const cards = cardsFor([{ joint: '', precedence: USUAL_SCHOOLS, setups: [setup] }], own);
       return minutesOf(cards, [0], own.minutes);
     };
     const known = setups.find(({ cutter }) => cutter === 'rip')!;
@@ -103,7 +103,7 @@ describe('a job in a shop that trusts its saw', () => {
           pace: times,
           trust: isTrusted ? { count: 10, within: 0.02 } : undefined,
         });
-        const cards = cardsFor([{ joint: '', half: 'mortise', setups: chosen }], own);
+        const cards = cardsFor([{ joint: '', precedence: USUAL_SCHOOLS, setups: chosen }], own);
         const order = cards.map((_, i) => i);
         expect(leastAlone(chosen, own)).toBeLessThanOrEqual(
           minutesOf(cards, order, own.minutes) + 1e-9,

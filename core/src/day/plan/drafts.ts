@@ -5,6 +5,7 @@ import type { Remembered } from '../../ground/index.ts';
 import { nearSettings } from '../sequence/index.ts';
 import { draftJoint, problemsOf, type JointDraft, type JointPlan } from './draft.ts';
 import { partsOf, type EndCounts, type Preferred } from './halves.ts';
+import { shopForJoint } from './precedence.ts';
 import { takenTogether } from './together.ts';
 
 /** Every joint by itself, with what its neighbours do to it. */
@@ -19,7 +20,8 @@ export function draftsOf(job: Job, shop: Shop, remembered?: Remembered<JointDraf
     const near = neighbours.get(joint.id) ?? { problems: [], advice: [] };
     const problems = [...own.get(joint)!, ...near.problems];
     const share = sharesOf(joint, shares);
-    const ownShop = standing.length ? { ...shop, standing } : shop;
+    const jointShop = shopForJoint(joint, job, shop);
+    const ownShop = standing.length ? { ...jointShop, standing } : jointShop;
     const draft = () =>
       draftJoint(joint, job, ownShop, available, problems, near.advice, share, preferred);
     const asked = [joint, partsOf(joint, job), near, share, preferred, standing];

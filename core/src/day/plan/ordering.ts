@@ -16,6 +16,7 @@ import { beginsWith, keptUnlessWorth, pinsTooLate, withBegun } from './begun.ts'
 import { cuttingInTurn } from './changing.ts';
 import { idOfCard } from './card.ts';
 import type { JointDraft } from './draft.ts';
+import { precedenceOf } from './precedence.ts';
 import { onTheirDays, pinnedDays, withPins, type LoosePin } from './pinned.ts';
 
 /** A job’s cards before they have their order, and what somebody has said about it. */
@@ -32,13 +33,17 @@ interface Unordered {
   readonly placeOf: (id: string) => number | undefined;
 }
 
-function unordered(
-  { order, standing, found, begun: started = [], pins = [] }: Job,
-  shop: Shop,
-  drafts: readonly JointDraft[],
-): Unordered {
+function unordered(job: Job, shop: Shop, drafts: readonly JointDraft[]): Unordered {
+  const { order, standing, found, begun: started = [], pins = [] } = job;
+  const precedences = new Map(
+    job.joints.map((joint) => [joint.id, precedenceOf(joint, job, shop.schools)]),
+  );
   const unpinned = cardsFor(
-    drafts.map(({ plan, setups }) => ({ joint: plan.joint, half: shop.schools.half, setups })),
+    drafts.map(({ plan, setups }) => ({
+      joint: plan.joint,
+      setups,
+      precedence: precedences.get(plan.joint)!,
+    })),
     shop,
   );
   const places = new Map(

@@ -10,7 +10,7 @@ import { cases } from '../../testing/generate.ts';
 import { asListed, jobWith } from '../../testing/jobs.ts';
 import { lieIn } from '../../testing/lies.ts';
 import { TEST_SHOP } from '../../testing/shops.ts';
-import { availableIn, type Shop } from '../../shop/tooling/index.ts';
+import { availableIn, USUAL_SCHOOLS, type Shop } from '../../shop/tooling/index.ts';
 import {
   cardsFor,
   circleAmong,
@@ -137,7 +137,7 @@ describe('cards and states of machines', () => {
     const first = rows.setups[0]!;
     const second = rows.setups.find((s) => s.feature !== first.feature)!;
     const count = (...setups: Setup[]) =>
-      cardsFor([{ joint: 'j', half: 'mortise', setups }], demo('looms').shop).length;
+      cardsFor([{ joint: 'j', precedence: USUAL_SCHOOLS, setups }], demo('looms').shop).length;
     expect(count(first, second)).toBe(1);
     const at = (setup: Setup, change: Partial<Occurrence>): Setup => ({
       ...setup,
@@ -193,7 +193,7 @@ describe('cards and states of machines', () => {
     for (const name of ['looms', 'racks']) {
       const { job, shop } = demo(name);
       const setups = setupsOf(planJob(job, shop));
-      const cards = cardsFor([{ joint: 'j', half: 'mortise', setups }], shop);
+      const cards = cardsFor([{ joint: 'j', precedence: USUAL_SCHOOLS, setups }], shop);
       const places = cards.map((c) => c.setups.map((s) => setups.indexOf(s)));
       for (const own of places) expect(own).toEqual([...own].sort((a, b) => a - b));
       const firsts = places.map(([first]) => first!);
@@ -377,6 +377,7 @@ describe('rules as data', () => {
       at('tenoned', 'cheeks', { part: 'q', joint: 'k' }),
     ],
     'open-slot-last': [at('tenoned', 'cheeks'), at('mortised', 'slot'), at('mortised', 'bore')],
+    'open-slot-first': [at('mortised', 'slot'), at('tenoned', 'cheeks'), at('tenoned', 'end')],
     'bore-then-rout': [
       at('mortised', 'mortise', { model: 'bench' }),
       at('mortised', 'mortise', { model: 'hand-router' }),
@@ -468,28 +469,28 @@ describe('rules as data', () => {
 
   const ruleFor = (id: string) => RULES.find((rule) => rule.id === id)!;
   const said = (rule: Rule, a: Setup, b: Setup) => {
-    const half = rule.when?.half ?? 'mortise';
+    const precedence = { ...USUAL_SCHOOLS, ...rule.when };
     const joints = [a, b].map((setup) => ({
       joint: setup.id,
-      half,
+      precedence,
       setups: [{ ...setup, machine: setup.id }],
     }));
     const alone = a.occurrences[0]!.joint === b.occurrences[0]!.joint;
     return alone
-      ? ruleWithin(a, b, half) === rule
+      ? ruleWithin(a, b, precedence) === rule
       : cardsFor(joints, TEST_SHOP)[1]?.after.get(0) === rule;
   };
 
   it('what follows another feature isn’t put before it, and no cutter waits for squared corners', () => {
     const glued = at('tenoned', 'cheeks', { traits: ['layered'] });
     const after = { follows: { feature: 0, words: 'Once the tenon is cut.' }, feature: 1 };
-    expect(ruleWithin(at('tenoned', 'slot', after), glued, 'mortise')).toBeUndefined();
-    expect(ruleWithin(glued, at('tenoned', 'slot', after), 'mortise')?.id).toBe('follows');
+    expect(ruleWithin(at('tenoned', 'slot', after), glued, USUAL_SCHOOLS)).toBeUndefined();
+    expect(ruleWithin(glued, at('tenoned', 'slot', after), USUAL_SCHOOLS)?.id).toBe('follows');
     expect(
-      ruleWithin(at('mortised', 'square-ends'), at('mortised', 'mortise', after), 'mortise'),
+      ruleWithin(at('mortised', 'square-ends'), at('mortised', 'mortise', after), USUAL_SCHOOLS),
     ).toBeUndefined();
     expect(
-      ruleWithin(at('mortised', 'square-ends'), at('mortised', 'rebate', after), 'mortise')?.id,
+      ruleWithin(at('mortised', 'square-ends'), at('mortised', 'rebate', after), USUAL_SCHOOLS)?.id,
     ).toBe('follows');
   });
 
@@ -511,9 +512,18 @@ describe('rules as data', () => {
 
   it('a shop of the other school has the other half first, and never both', () => {
     const [mortise, tenon] = [at('mortised', 'mortise'), at('tenoned', 'cheeks')];
-    expect(ruleWithin(mortise, tenon, 'tenon')).toBeUndefined();
-    expect(ruleWithin(tenon, mortise, 'tenon')?.id).toBe('tenon-first');
-    expect(ruleWithin(tenon, mortise, 'mortise')).toBeUndefined();
+    const tenonFirst = { ...USUAL_SCHOOLS, half: 'tenon' } as const;
+    expect(ruleWithin(mortise, tenon, tenonFirst)).toBeUndefined();
+    expect(ruleWithin(tenon, mortise, tenonFirst)?.id).toBe('tenon-first');
+    expect(ruleWithin(tenon, mortise, USUAL_SCHOOLS)).toBeUndefined();
+    const [slot, slotFirst] = [
+      at('mortised', 'slot'),
+      { ...USUAL_SCHOOLS, slot: 'first' },
+    ] as const;
+    expect(ruleWithin(slot, tenon, USUAL_SCHOOLS)).toBeUndefined();
+    expect(ruleWithin(tenon, slot, USUAL_SCHOOLS)?.id).toBe('open-slot-last');
+    expect(ruleWithin(slot, tenon, slotFirst)?.id).toBe('open-slot-first');
+    expect(ruleWithin(tenon, slot, slotFirst)).toBeUndefined();
   });
 
   it('two joints of one part: their pockets wait for both mortises, and their cards come in that order', () => {
@@ -579,7 +589,7 @@ describe('rules that contradict each other', () => {
     const joints = [
       {
         joint: 'a',
-        half: 'mortise' as const,
+        precedence: USUAL_SCHOOLS,
         setups: [
           { ...set('a1', 'a', 'shoulders', 'one'), shouldersFirst: true },
           { ...set('a2', 'a', 'cheeks', 'two'), shouldersFirst: true },
@@ -587,7 +597,7 @@ describe('rules that contradict each other', () => {
       },
       {
         joint: 'b',
-        half: 'mortise' as const,
+        precedence: USUAL_SCHOOLS,
         setups: [
           { ...set('b1', 'b', 'shoulders', 'two'), shouldersFirst: true },
           { ...set('b2', 'b', 'cheeks', 'one'), shouldersFirst: true },
@@ -595,7 +605,7 @@ describe('rules that contradict each other', () => {
       },
       {
         joint: 'c',
-        half: 'mortise' as const,
+        precedence: USUAL_SCHOOLS,
         setups: [set('c1', 'c', 'notch', 'three'), set('c2', 'c', 'notch', 'three')],
       },
     ];

@@ -1,5 +1,5 @@
 import type { Setup } from '../../making/index.ts';
-import type { MachineKnown, Schools, Shop } from '../../shop/index.ts';
+import type { MachineKnown, Precedence, Shop } from '../../shop/index.ts';
 import { once } from './once.ts';
 import { ACROSS, fits, ruleWithin, type Rule } from './rules.ts';
 import {
@@ -33,13 +33,13 @@ export interface DraftCard {
 }
 
 /**
- * The set-ups of one joint, in the order its routes give them, and which half the shop fits to
+ * The set-ups of one joint, in the order its routes give them, and which half is fitted to
  * which.
  */
 export interface JointSetups {
   readonly joint: string;
   readonly setups: readonly Setup[];
-  readonly half: Schools['half'];
+  readonly precedence: Precedence;
 }
 
 /** That one set-up must come before another, by their places in the list. */
@@ -124,8 +124,8 @@ function needsOf(joints: readonly JointSetups[]): Need[] {
   const needs: Need[] = [];
   const byPart = new Map<string, Spoken[]>();
   let from = 0;
-  joints.forEach(({ setups, half }, joint) => {
-    const own = within(setups, half);
+  joints.forEach(({ setups, precedence }, joint) => {
+    const own = within(setups, precedence);
     for (const { first, then, rule } of own.needs)
       needs.push({ first: from + first, then: from + then, rule });
     own.spoken.forEach((i) => {
@@ -162,31 +162,33 @@ interface Spoken {
  * speak of.
  */
 interface Within {
-  readonly half: Schools['half'];
+  readonly precedence: Precedence;
   readonly needs: readonly Need[];
   readonly spoken: readonly number[];
 }
 
 /** The same set-ups in the same shop need the same again. */
-function within(setups: readonly Setup[], half: Schools['half']): Within {
+function within(setups: readonly Setup[], precedence: Precedence): Within {
   const known = WITHIN.get(setups);
-  if (known?.half === half) return known;
+  if (known && isOne(known.precedence, precedence)) return known;
   const needs = setups.flatMap((setup, first) =>
     setups.flatMap((other, then): Need[] => {
-      const rule = first === then ? undefined : ruleWithin(setup, other, half);
+      const rule = first === then ? undefined : ruleWithin(setup, other, precedence);
       return rule ? [{ first, then, rule }] : [];
     }),
   );
   const isSpoken = (setup: Setup) =>
     ACROSS.some(({ first, then }) => fits(first, setup) || fits(then, setup));
   const found: Within = {
-    half,
+    precedence,
     needs,
     spoken: setups.flatMap((setup, i) => (isSpoken(setup) ? [i] : [])),
   };
   WITHIN.set(setups, found);
   return found;
 }
+
+const isOne = (a: Precedence, b: Precedence): boolean => a.half === b.half && a.slot === b.slot;
 
 const WITHIN = new WeakMap<readonly Setup[], Within>();
 

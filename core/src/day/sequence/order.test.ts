@@ -9,7 +9,7 @@ import { asListed, jobWith } from '../../testing/jobs.ts';
 import { lieIn } from '../../testing/lies.ts';
 import { TEST_SHOP } from '../../testing/shops.ts';
 import { JOINT_KINDS } from '../../design/joints/index.ts';
-import { minutesIn, USUAL_MINUTES } from '../../shop/tooling/index.ts';
+import { minutesIn, USUAL_MINUTES, USUAL_SCHOOLS } from '../../shop/tooling/index.ts';
 import { numbers } from '../../ground/units/index.ts';
 import { Changes } from './changes.ts';
 import { exactOrder } from './exact.ts';
@@ -31,7 +31,7 @@ import {
 /** The set-ups of a plan’s joints, as they would be ordered anew. */
 const jointsOf = (job: Job, name = 'j'): JointSetups => ({
   joint: name,
-  half: 'mortise',
+  precedence: USUAL_SCHOOLS,
   setups: setupsOf(planJob(job, TEST_SHOP)).map((setup) => ({
     ...setup,
     id: `${name}.${setup.id}`,
@@ -40,7 +40,7 @@ const jointsOf = (job: Job, name = 'j'): JointSetups => ({
 });
 
 const only = (setup: Setup): DraftCard =>
-  cardsFor([{ joint: '', half: 'mortise', setups: [setup] }], TEST_SHOP)[0]!;
+  cardsFor([{ joint: '', precedence: USUAL_SCHOOLS, setups: [setup] }], TEST_SHOP)[0]!;
 
 /** Minutes from one card to the next. */
 const changed = (from: DraftCard, to: DraftCard): number =>
@@ -323,7 +323,7 @@ describe('the order', () => {
     for (const { id } of JOINT_KINDS)
       for (const { job, shop } of fc.sample(cases({ kind: id }), { numRuns: 6, seed: 12 })) {
         const setups = setupsOf(planJob(job, shop));
-        const few = cardsFor([{ joint: 'joint', half: 'mortise', setups }], shop);
+        const few = cardsFor([{ joint: 'joint', precedence: USUAL_SCHOOLS, setups }], shop);
         if (few.length < 3 || few.length > 7) continue;
         seen++;
         const changes = new Changes(few, USUAL_MINUTES);

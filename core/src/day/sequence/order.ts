@@ -144,7 +144,7 @@ export function leastAlone(setups: readonly Setup[], { minutes, tools, known }: 
  * the other.
  */
 export function alone(setups: readonly Setup[], shop: Shop): { cards: number; minutes: number } {
-  const cards = cardsFor([{ joint: '', setups, half: shop.schools.half }], shop);
+  const cards = cardsFor([{ joint: '', setups, precedence: shop.schools }], shop);
   const changes = new Changes(cards, shop.minutes);
   return { cards: cards.length, minutes: changes.of(greedyOrder(changes, cards)) };
 }

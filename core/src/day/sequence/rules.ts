@@ -1,6 +1,6 @@
 import type { MemberName } from '../../design/index.ts';
 import type { Setup, Stage, Trait } from '../../making/index.ts';
-import type { Schools } from '../../shop/index.ts';
+import type { Precedence } from '../../shop/index.ts';
 
 /** Which set-ups a rule speaks of; what it leaves open may be anything. */
 export interface Selector {
@@ -26,7 +26,7 @@ export interface Rule {
    */
   readonly among: 'feature' | 'half' | 'joint' | 'part';
   /** Only in a shop of this school. */
-  readonly when?: Partial<Pick<Schools, 'half'>>;
+  readonly when?: Partial<Precedence>;
 }
 
 /** A groove along an edge is no part of the tenon: it is run with the others of its frame. */
@@ -46,6 +46,8 @@ const BUT_GROOVES: readonly Stage[] = [
   'bore',
 ];
 const WASTE: readonly Stage[] = ['cheeks', 'shoulders'];
+/** What makes a tenon as thick and as long as it fits. */
+const OF_TENON: readonly Stage[] = [...WASTE, 'plane', 'round-edges', 'slope'];
 const AT_BENCH: readonly Stage[] = ['square-ends', 'round-edges', 'plane', 'slope'];
 
 /** What must come before what (common practice). */
@@ -104,9 +106,19 @@ export const RULES: readonly Rule[] = [
     id: 'open-slot-last',
     words:
       'The open slot comes last: a blade can be moved any amount, so it is fitted to the tenon.',
-    first: { member: 'tenoned', stages: [...WASTE, 'plane', 'round-edges', 'slope'] },
+    first: { member: 'tenoned', stages: OF_TENON },
     then: { member: 'mortised', stages: ['slot'] },
     among: 'joint',
+    when: { slot: 'last' },
+  },
+  {
+    id: 'open-slot-first',
+    words:
+      'The open slot comes first in this shop: it is as wide as what cuts it, and the tenon is crept to it.',
+    first: { member: 'mortised', stages: ['slot'] },
+    then: { member: 'tenoned', stages: OF_TENON },
+    among: 'joint',
+    when: { slot: 'first' },
   },
   {
     id: 'bore-then-rout',
@@ -277,19 +289,19 @@ function meet(among: Rule['among'], a: Setup, b: Setup): boolean {
 }
 
 /** The first rule by which one set-up of a joint must come before another of it. */
-export const ruleWithin = (first: Setup, then: Setup, half: Schools['half']): Rule | undefined =>
+export const ruleWithin = (first: Setup, then: Setup, precedence: Precedence): Rule | undefined =>
   followed(first, then) ??
   (followed(then, first)
     ? undefined
-    : RULES.find((rule) => applies(rule, half) && orders(rule, first, then)));
+    : RULES.find((rule) => applies(rule, precedence) && orders(rule, first, then)));
 
 /**
  * Rules that hold in a part whatever its joints; where two meet in a part is for the asker to see.
  */
 export const ACROSS = RULES.filter(({ among }) => among === 'part');
 
-const applies = ({ when }: Rule, half: Schools['half']): boolean =>
-  !when?.half || when.half === half;
+const applies = ({ when = {} }: Rule, { half, slot }: Precedence): boolean =>
+  (when.half ?? half) === half && (when.slot ?? slot) === slot;
 
 const orders = ({ first, then, among }: Rule, a: Setup, b: Setup): boolean =>
   fits(first, a) && fits(then, b) && meet(among, a, b);

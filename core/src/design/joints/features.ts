@@ -61,10 +61,10 @@ export interface TenonFeature extends FeatureOf<'tenon'> {
   /** Tongues whose long edges are rounded once all else is cut. */
   readonly rounding?: readonly RoundedTongue[];
   /**
-   * Walls of the mortise it goes into, from the reference face of the mortised piece; none where it
-   * isn't cut first.
+   * Walls of the mortise or open slot it goes into, from the reference face of the mortised piece:
+   * a gauge where they are cut first.
    */
-  readonly mate?: { readonly nearWall: Mm; readonly farWall: Mm };
+  readonly mate?: { readonly nearWall: Mm; readonly farWall: Mm; readonly isSlot?: true };
 }
 
 /** The sides a tenon can have shoulders on. */

@@ -33,7 +33,7 @@ export function flippedSettings(
         {
           value: mate.farWall,
           wall: 'far',
-          text: `the far wall of the cut mortise, ${mateFace(context)} in`,
+          text: `the far wall of the cut ${mate.isSlot ? 'slot' : 'mortise'}, ${mateFace(context)} in`,
         },
       ]
     : [];

@@ -8,7 +8,7 @@ import { halvesOf } from '../../testing/halves.ts';
 import { jobWith, type JobShape } from '../../testing/jobs.ts';
 import { loadModeller } from '../../testing/modeller.ts';
 import { TEST_SHOP } from '../../testing/shops.ts';
-import type { Shop } from '../../shop/tooling/index.ts';
+import type { Schools, Shop } from '../../shop/tooling/index.ts';
 import { METRIC, speak } from '../../ground/units/index.ts';
 import { proveJoint } from './proof.ts';
 
@@ -71,6 +71,31 @@ describe('a wall of the cut mortise', () => {
       schools: { ...schools, half: 'tenon' },
     });
     expect(mates(setupsOf({ cards }))).toEqual([]);
+  });
+
+  it('of an open slot is one where the slot is cut first, and never where it is fitted', () => {
+    const wallsOf = (slot: Schools['slot']) => {
+      const job = jobWith({
+        kind: 'open-slot',
+        params: {
+          mortiseWidth: 8,
+          faceClearance: 0,
+          faceShoulder: 7.3,
+          setBack: 0,
+          tenonLength: 45,
+          slotDepth: 70,
+        },
+        rail: { thickness: 22.6 },
+        stile: { thickness: 22.6 },
+        routes: { tenoned: 'crosscut-shoulders+saw-upright-flipped' },
+      });
+      const schools = { ...COARSE.schools, slot };
+      const plan = planJob(job, { ...COARSE, schools }, modeller);
+      expect(plan.joints[0]!.proof?.good).toBe(true);
+      return mates(setupsOf(plan)).map(({ reach }) => speak(reach.text, METRIC));
+    };
+    expect(wallsOf('last')).toEqual([]);
+    expect(wallsOf('first')).toContain('the far wall of the cut slot, its reference face in');
   });
 
   it('of a piece that is entered at a face is told by the side that lies where the reference face does', () => {

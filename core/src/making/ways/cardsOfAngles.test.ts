@@ -5,7 +5,7 @@ import type { AngledParams, SplineParams } from '../../design/joints/index.ts';
 import type { ScenePicture } from '../machine/scene.ts';
 import { pieceOf } from '../../shop/stock/index.ts';
 import { cardsFor, minutesOf } from '../../day/sequence/index.ts';
-import { toolsOf, USUAL_MINUTES } from '../../shop/tooling/index.ts';
+import { toolsOf, USUAL_MINUTES, USUAL_SCHOOLS } from '../../shop/tooling/index.ts';
 import { cardsOf, near, valueOf, type Card } from '../../testing/cards.ts';
 import { cardView, planJob, scenesOf, setupsOf } from '../../day/plan/index.ts';
 import { cases } from '../../testing/generate.ts';
@@ -254,7 +254,8 @@ describe('pieces that lie askew', () => {
       expect(to.figures.flatMap((f) => f.reach).filter((r) => r.by === 'move')).toEqual([]);
       const least = to.figures.length * USUAL_MINUTES.figure;
       const [draftCard, other] = [from, to].map(
-        (setup) => cardsFor([{ joint: '', half: 'mortise', setups: [setup] }], TEST_SHOP)[0]!,
+        (setup) =>
+          cardsFor([{ joint: '', precedence: USUAL_SCHOOLS, setups: [setup] }], TEST_SHOP)[0]!,
       );
       const took =
         minutesOf([draftCard!, other!], [0, 1], USUAL_MINUTES) -

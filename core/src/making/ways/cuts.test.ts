@@ -6,11 +6,10 @@ import { planJob, setupsOf } from '../../day/plan/index.ts';
 import { featureWords } from '../setups/index.ts';
 import { eachSetup, type EachSetup } from '../../testing/eachSetup.ts';
 import { cases } from '../../testing/generate.ts';
-import { asListed, jobWith } from '../../testing/jobs.ts';
+import { asListed, jobOfKind, jobWith } from '../../testing/jobs.ts';
 import { TEST_SHOP, withTool } from '../../testing/shops.ts';
 import { resolve, type Job } from '../../design/job/index.ts';
-import { kindOf } from '../../design/joints/index.ts';
-import { availableIn, type Shop } from '../../shop/tooling/index.ts';
+import type { Shop } from '../../shop/tooling/index.ts';
 import { formatFigure, METRIC, parseLength, speak } from '../../ground/units/index.ts';
 
 /**
@@ -208,15 +207,8 @@ describe('into an end', () => {
   });
 });
 
-const withKind = (id: string, change: object = {}): Job => {
-  const job = jobWith({ stile: { thickness: 40, width: 60 } });
-  const { members } = resolve(job.joints[0]!, job);
-  const params = { ...kindOf(id).propose(members, availableIn(TEST_SHOP)).params, ...change };
-  return { ...job, joints: [{ ...job.joints[0]!, kind: id, params }] };
-};
-
 describe('what must come before what, in the new kinds', () => {
-  const order = (id: string) => setupsOf(planJob(withKind(id), TEST_SHOP));
+  const order = (id: string) => setupsOf(planJob(jobOfKind(id), TEST_SHOP));
   const last = (setups: ReturnType<typeof order>, fits: (s: (typeof setups)[number]) => boolean) =>
     setups.findLastIndex(fits);
   const first = (setups: ReturnType<typeof order>, fits: (s: (typeof setups)[number]) => boolean) =>
@@ -257,7 +249,7 @@ describe('what must come before what, in the new kinds', () => {
   });
 
   it('a groove is counted once a piece, however many joints meet in it', () => {
-    const grooves = eachSetup(planJob(withKind('stub'), TEST_SHOP)).filter(
+    const grooves = eachSetup(planJob(jobOfKind('stub'), TEST_SHOP)).filter(
       (o) => o.setup.stage === 'groove',
     );
     /** Two rails with a tenon at both ends, four stiles. */
@@ -273,7 +265,7 @@ describe('what a shop can’t do', () => {
     method: string,
     change: object = {},
   ) =>
-    planJob(withKind(id, change), shop)
+    planJob(jobOfKind(id, change), shop)
       .joints[0]!.routes[member].filter((r) => r.methods.includes(method))
       .flatMap((r) => r.refusals.map((x) => speak(x.message, METRIC)));
 
@@ -293,7 +285,7 @@ describe('what a shop can’t do', () => {
   });
 
   it('a haunch’s pocket that comes out of the end is refused only where a stop stands there for good', () => {
-    const { params } = resolve(withKind('haunched').joints[0]!, withKind('haunched'));
+    const { params } = resolve(jobOfKind('haunched').joints[0]!, jobOfKind('haunched'));
     const told = refusals('haunched', TEST_SHOP, 'mortised', 'router-table-stops', {
       position: Number(params['position']) - 18,
     });

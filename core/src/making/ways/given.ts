@@ -71,9 +71,11 @@ export function givenTo(
   };
 }
 
-/** The mortise is no gauge for a tenon that is cut before it. */
+/** The mortise, or the slot, is no gauge for a tenon that is cut before it. */
 function fittedLast(feature: Feature, { schools }: Shop): Feature {
-  if (feature.form !== 'tenon' || schools.half === 'mortise') return feature;
+  if (feature.form !== 'tenon' || !feature.mate) return feature;
+  const isGauge = feature.mate.isSlot ? schools.slot === 'first' : schools.half === 'mortise';
+  if (isGauge) return feature;
   const { mate: _, ...alone } = feature;
   return alone;
 }

@@ -64,6 +64,8 @@ export interface Part {
   readonly sawn?: number;
   /** Its pieces come out of one board, one after the other, so that the grain runs on. */
   readonly inOrder?: boolean;
+  /** Its halves of joints are cut first: what meets it is fitted to them. */
+  readonly leads?: boolean;
   /** What it lies in on machines, where it has little reference face of its own. */
   readonly cradle?: Cradle;
 }

@@ -18,6 +18,15 @@ export const SCHOOLS = {
     why: 'Cutters come in fixed sizes and a saw can be set to any, so the closed mortise leads.',
     changes: 'the order of set-ups',
   },
+  slot: {
+    question: 'Open slot or its tenon first?',
+    answers: {
+      last: 'Tenon first, the slot is fitted to it',
+      first: 'Slot first, the tenon is crept to it',
+    },
+    why: 'A blade can be moved any amount, so the slot is fitted; a stack or a cutter leaves it as wide as it is, and then the tenon is.',
+    changes: 'the order of set-ups, and which half is tried in the other',
+  },
   waste: {
     question: 'Cheeks or shoulders first?',
     answers: {
@@ -87,10 +96,17 @@ export const SCHOOLS = {
 export type SchoolName = keyof typeof SCHOOLS;
 export type Schools = { readonly [S in SchoolName]: keyof (typeof SCHOOLS)[S]['answers'] };
 
+/** Which half of a joint comes first. */
+export type Precedence = Pick<Schools, 'half' | 'slot'>;
+
 export const SCHOOL_NAMES = Object.keys(SCHOOLS) as SchoolName[];
 
 /** Asked since version 2 of the job file: a file or a saved shop may not answer them yet. */
-export const LATER_SCHOOLS: ReadonlySet<SchoolName> = new Set<SchoolName>(['faces', 'guide']);
+export const LATER_SCHOOLS: ReadonlySet<SchoolName> = new Set<SchoolName>([
+  'faces',
+  'guide',
+  'slot',
+]);
 
 /** The first answer to every question: what Velk does until a shop says otherwise. */
 export const USUAL_SCHOOLS = Object.fromEntries(

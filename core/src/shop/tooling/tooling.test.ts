@@ -2,7 +2,7 @@ import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { planJob } from '../../day/plan/index.ts';
 import { eachSetup } from '../../testing/eachSetup.ts';
-import { jobWith } from '../../testing/jobs.ts';
+import { jobOfKind, jobWith } from '../../testing/jobs.ts';
 import { TEST_SHOP, withTool } from '../../testing/shops.ts';
 import { newJob, type Job } from '../../design/job/index.ts';
 import { shopSchema, validate } from '../../exchange/index.ts';
@@ -312,11 +312,15 @@ describe('schools', () => {
 
   const SAWN = { tenoned: 'crosscut-shoulders+saw-upright-flipped' };
 
+  const slotStages = (schools: Partial<Shop['schools']>) =>
+    stages(planJob({ ...jobOfKind('open-slot'), schools }, shop));
+
   it('each of them changes what it says it changes', () => {
     const usual = at({});
     expect(stages(usual)[0]).toBe('mortise');
     const changed: Record<string, boolean> = {
       half: stages(at({ half: 'tenon' })).at(-1) === 'square-ends',
+      slot: slotStages({ slot: 'first' }).indexOf('slot') === 0 && slotStages({}).at(-1) === 'slot',
       waste:
         stages(at({ waste: 'cheeks' }, {}, SAWN)).indexOf('cheeks') <
         stages(at({ waste: 'cheeks' }, {}, SAWN)).indexOf('shoulders'),

@@ -79,6 +79,21 @@ export function PartMargin({ job, part, style, onChange, onCopy, onRemove }: Pro
             onChange={(hands) => onChange({ ...part, hands })}
           />
         </div>
+        {used && (
+          <div className="wide">
+            <span>Its halves of joints</span>
+            <Segmented<'shop' | 'first'>
+              size="small"
+              aria-label={`${part.name}, its halves of joints`}
+              value={part.leads ? 'first' : 'shop'}
+              options={[
+                { value: 'shop', label: 'as the shop does' },
+                { value: 'first', label: 'first, mates fitted' },
+              ]}
+              onChange={(order) => onChange({ ...part, leads: order === 'first' })}
+            />
+          </div>
+        )}
       </div>
       {part.hands === 'pairs' && (
         <div>

@@ -261,13 +261,8 @@ export const openSlot: JointKind<OpenSlotParams> = {
     const { wall } = derive(blindParams);
     return {
       tenoned: blind.features(blindParams, members).tenoned.map((f) => {
-        if (f.form !== 'tenon') return f;
-        /**
-         * The slot is fitted to the tenon, not the other way about: there is no wall to set the
-         * fence by.
-         */
-        const { mate: _, ...alone } = f;
-        return alone;
+        if (f.form !== 'tenon' || !f.mate) return f;
+        return { ...f, mate: { ...f.mate, isSlot: true as const } };
       }),
       mortised: [
         {

@@ -41,7 +41,7 @@ const mateOf = (
         {
           value: mate.nearWall,
           wall: 'near',
-          text: `the near wall of the cut mortise, ${mateFace(context)} on ${on}`,
+          text: `the near wall of the cut ${mate.isSlot ? 'slot' : 'mortise'}, ${mateFace(context)} on ${on}`,
         },
       ]
     : [];
