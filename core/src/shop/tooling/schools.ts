@@ -24,8 +24,8 @@ export const SCHOOLS = {
       last: 'Tenon first, the slot is fitted to it',
       first: 'Slot first, the tenon is crept to it',
     },
-    why: 'A blade can be moved any amount, so the slot is fitted; a stack or a cutter leaves it as wide as it is, and then the tenon is.',
-    changes: 'the order of set-ups, and which half is tried in the other',
+    why: 'A blade makes a slot of any width, so the slot is fitted; what a stack leaves is as wide as it is, and the tenon is fitted.',
+    changes: 'the order of set-ups',
   },
   waste: {
     question: 'Cheeks or shoulders first?',
