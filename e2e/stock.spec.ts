@@ -51,6 +51,11 @@ test('pieces that differ are pointed out and can be cut apart; marks and hands a
   await expect(page.getByText(/^Cut virtually, Cross rail into post/)).toBeVisible();
   await openLooms(page, velk, 'setups');
   await expect(page.getByText(/in left|in right/).first()).toBeVisible();
+  await openLooms(page, velk, 'stock');
+  await page.getByText('first, mates fitted').click();
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+  await page.reload();
+  await expect(page.getByRole('radio', { name: 'first, mates fitted' })).toBeChecked();
 });
 
 /** Its card is proved. */

@@ -63,7 +63,7 @@ export const RULES: readonly Rule[] = [
   },
   {
     id: 'tenon-first',
-    words: 'The tenon comes first in this shop: the mortise is fitted to it.',
+    words: 'The tenon comes first here: the mortise is fitted to it.',
     first: {
       member: 'tenoned',
       stages: ['end', 'shoulders', 'cheeks', 'slot', 'plane', 'round-edges', 'slope'],
@@ -114,7 +114,7 @@ export const RULES: readonly Rule[] = [
   {
     id: 'open-slot-first',
     words:
-      'The open slot comes first in this shop: it is as wide as what cuts it, and the tenon is crept to it.',
+      'The open slot comes first here: it is as wide as what cuts it, and the tenon is crept to it.',
     first: { member: 'mortised', stages: ['slot'] },
     then: { member: 'tenoned', stages: OF_TENON },
     among: 'joint',
