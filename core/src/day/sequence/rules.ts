@@ -137,7 +137,7 @@ export const RULES: readonly Rule[] = [
   {
     id: 'template-off',
     words:
-      'The template stays clamped until all that goes through it is routed; the bench work comes once it is off.',
+      'All that goes through the template is routed first; the bench work comes once it is off.',
     first: { trait: 'template', models: ['hand-router'] },
     then: { models: ['bench'], stages: AT_BENCH },
     among: 'half',

@@ -427,9 +427,9 @@ describe('a housing and its mortise', () => {
     );
     for (const [housing, mortise] of openings) expect(housing).toBeCloseTo(mortise!, 9);
     expect(wordsOf(plan, 'bushing-mortise')).toMatch(
-      /One opening serves housing and mortise: the template stays clamped/,
+      /One opening serves housing and mortise: the template goes on at every place twice/,
     );
-    /** Both are routed while it is clamped; the chisel comes when it is off. */
+    /** Both are routed through it; the chisel comes when it is off. */
     expect(plan.circle).toBeUndefined();
     const at = (method: string) =>
       plan.cards.flatMap((c, i) => (c.setups.some((s) => s.method === method) ? [i] : []));

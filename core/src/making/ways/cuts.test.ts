@@ -328,18 +328,17 @@ describe('two bushings in one opening', () => {
     mateThickness: 22,
     mateWidth: 70,
   };
-  const cards = (change: object = {}) =>
-    eachSetup(
-      planJob(
-        jobWith({
-          kind: 'housed',
-          params: { ...params, ...change },
-          stile: { thickness: 40, width: 60 },
-          routes: { mortised: 'bushing-mortise+square-ends' },
-        }),
-        { ...TEST_SHOP, graduation: 0 },
-      ),
-    ).flatMap(({ setup }) =>
+  const exact = { ...TEST_SHOP, graduation: 0 };
+  const housed = (change: object, ends: 'a' | 'both' = 'both') =>
+    jobWith({
+      kind: 'housed',
+      params: { ...params, ...change },
+      stile: { thickness: 40, width: 60 },
+      routes: { mortised: 'bushing-mortise+square-ends' },
+      ends,
+    });
+  const cards = (change: object = {}, shop: Shop = exact, job = housed(change)) =>
+    eachSetup(planJob(job, shop)).flatMap(({ setup }) =>
       setup.method === 'bushing-mortise'
         ? [
             {
@@ -355,10 +354,25 @@ describe('two bushings in one opening', () => {
     const [housing, mortise] = cards();
     expect([housing!.bushing, mortise!.bushing]).toEqual(['bushing-17', 'bushing-24']);
     mortise!.opening.forEach((value, i) => expect(value).toBeCloseTo(housing!.opening[i]!, 6));
-    expect(housing!.words[0]).toMatch(/mortise, which is cut with the bushing of 24\.0 mm/);
-    expect(mortise!.words[0]).toMatch(
-      /the bushing of 24\.0 mm takes the place of the one of 17\.0 mm/,
-    );
+    expect(housing!.words[0]).toMatch(/once for the bushing of 17\.0 mm and once for that of 24/);
+    expect(mortise!.words[0]).toMatch(/once for the bushing of 24\.0 mm and once for that of 17/);
+  });
+
+  it('the template stays on the one place there is; of several it says what staying would take', () => {
+    const [one] = [housed({}, 'a')].map((job) => ({
+      ...job,
+      parts: job.parts.map((part) => ({ ...part, quantity: 1 })),
+    }));
+    expect(cards({}, exact, one).map(({ words }) => words[0])).toEqual([
+      expect.stringMatching(/leave the template clamped for the mortise, .* bushing of 24\.0 mm/),
+      expect.stringMatching(/stays clamped where it was, the bushing of 24\.0 mm takes the place/),
+    ]);
+    /** Four places: three changes of bushing and plunge, 6 each, for four clampings of 1. */
+    const [four] = cards();
+    expect(four!.words[0]).toMatch(/Both bushings before it comes off takes 14 min more\.$/);
+    /** Three changes of 0.3 for the four. */
+    const minutes = { ...TEST_SHOP.minutes, jig: 0.2, figure: 0.1 };
+    expect(cards({}, { ...exact, minutes })[0]!.words[0]).toMatch(/takes 3 min less\.$/);
   });
 
   it.each([

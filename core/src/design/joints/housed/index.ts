@@ -394,7 +394,7 @@ export const housed: JointKind<HousedParams> = {
       level: 'reason',
       title: say('One opening for both'),
       reason: say(
-        'The housing leads: it is as wide as the end measures, and the end is planed to it. The mortise lies {margin} inside it all round: bushings {by} apart, the same cutter, the template clamped once.',
+        'The housing leads: it is as wide as the end measures, and the end is planed to it. The mortise lies {margin} inside it all round: bushings {by} apart, the same cutter, one template.',
         { margin: (margin ?? 0) / 2, by: margin ?? 0 },
       ),
     });

@@ -1,12 +1,12 @@
 import type { MortiseFeature, RoundTenonFeature } from '../../../design/index.ts';
 import { TEMPLATE } from '../model.ts';
-import { toolsOf, type Shop } from '../../../shop/index.ts';
+import { minutesIn, toolsOf, type Shop } from '../../../shop/index.ts';
 import { say, type Mm, type Sentence } from '../../../ground/index.ts';
 import { bushingsFor, gearsReaching, lacking, onTemplate, type Gear } from '../bushings.ts';
 import { endOf, placeAlong } from '../../method/mortiseEnds.ts';
 import { fittingCutters } from '../../method/cutters.ts';
 import { bitesOf, inLevels, plunged } from '../../method/levels.ts';
-import { called, SAME, type Method } from '../../method/method.ts';
+import { called, SAME, type Context, type Method } from '../../method/method.ts';
 import { missing, over } from '../../method/refusal.ts';
 import { pastEnd, runOutWords } from '../../method/runOut.ts';
 import { templateDisc, templateSlot } from '../../method/template.ts';
@@ -58,19 +58,47 @@ function mortiseGear(feature: MortiseFeature, shop: Shop): Gear | undefined {
   return undefined;
 }
 
-/** Where one opening serves a housing and its mortise: which bushing now, which for the other. */
-function nestedWords(feature: MortiseFeature, shop: Shop): Sentence[] {
+/**
+ * Where one opening serves a housing and its mortise: which bushing now, which for the other, and
+ * what it takes to go on with the other before the template comes off.
+ */
+function nestedWords(
+  feature: MortiseFeature,
+  shop: Shop,
+  { occurrences }: Pick<Context, 'occurrences'>,
+): Sentence[] {
   const pair = nestedGear(feature, shop);
   if (!pair) return [];
   const [now, other] = isInner(feature) ? [pair.inner, pair.outer] : [pair.outer, pair.inner];
+  const bushings = { now: now.bushing.outside, other: other.bushing.outside };
+  const serves = 'One opening serves housing and mortise';
+  const places = occurrences.reduce((sum, { count }) => sum + count, 0);
+  if (places === 1)
+    return [
+      say(
+        isInner(feature)
+          ? `${serves}: the template stays clamped where it was, the bushing of {now} takes the place of the one of {other}.`
+          : `${serves}: leave the template clamped for the mortise, which is cut with the bushing of {other}.`,
+        bushings,
+      ),
+    ];
+  const more = Math.round(placeByPlace(places, shop));
+  const takes = more === 0 ? 'as long' : `${Math.abs(more)} min ${more > 0 ? 'more' : 'less'}`;
   return [
     say(
-      isInner(feature)
-        ? 'One opening serves housing and mortise: the template stays clamped where it was, the bushing of {now} takes the place of the one of {other}.'
-        : 'One opening serves housing and mortise: leave the template clamped for the mortise, which is cut with the bushing of {other}.',
-      { now: now.bushing.outside, other: other.bushing.outside },
+      `${serves}: the template goes on at every place twice, once for the bushing of {now} and once for that of {other}. Both bushings before it comes off takes ${takes}.`,
+      bushings,
     ),
   ];
+}
+
+/**
+ * How much longer it takes to change bushing and plunge at every place than to put the template on
+ * there a second time, min: what one place ends with the next begins with.
+ */
+function placeByPlace(places: number, shop: Shop): number {
+  const { jig, figure, clamped } = minutesIn(shop);
+  return (places - 1) * (jig + figure) - places * clamped;
 }
 
 const IN_EDGE = { 'wood-surface': 'entry-edge', 'laid-out-from': 'layout-end' } as const;
@@ -204,7 +232,7 @@ export const bushingMortise: Method<MortiseFeature> = {
               ]
             : []),
           ...runOutWords(feature),
-          ...nestedWords(feature, shop),
+          ...nestedWords(feature, shop, { occurrences }),
           ...(feature.through
             ? [say('A backing piece on the far side: the cutter comes out into it.')]
             : []),
