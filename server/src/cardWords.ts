@@ -27,7 +27,10 @@ const groupWords = (
   `   Pieces${of ? `, ${of}` : ''}: ${parts.join(', ')}, ${ends}: ${count} ${counted}`,
   ...figures.flatMap((figure) => figureWords(figure, style)),
   ...lies.map((words) => `   The angle stays as it is: ${words}`),
-  ...passes.map(({ words }) => `   - ${speak(words, style)}`),
+  ...passes.flatMap(({ words, moves }) => [
+    `   - ${speak(words, style)}`,
+    ...moves.map(({ figure: { name, set } }) => `     ${name}: ${formatFigure(set.value, style)}`),
+  ]),
 ];
 
 /** By how much an angle rises over a length; 45 degrees is 45 degrees. */

@@ -1,27 +1,19 @@
 import { nthOf } from '../../design/index.ts';
 import {
-  featureWords,
   type AngleFigure,
   type LengthFigure,
   type Occurrence,
   type Setup,
   backingOf,
-  modelOf,
   templateOwned,
 } from '../../making/index.ts';
 import { isMark } from '../sequence/index.ts';
 import type { Mm } from '../../ground/index.ts';
 import { countOf, distinct } from './counting.ts';
 import type { Card } from './card.ts';
+import { viewed, type FigureView } from './figureView.ts';
 import { passViewsOf, type PassView } from './passViews.ts';
 import type { Basis } from './plan.ts';
-
-/** A figure as a card shows it: between which features, in words. */
-export interface FigureView {
-  readonly figure: LengthFigure;
-  readonly from: string;
-  readonly to: string;
-}
 
 /**
  * What goes through a card the same way: which pieces, how many, what is set or marked for them
@@ -138,11 +130,6 @@ function together(groups: readonly GroupView[]): GroupView[] {
     else groupViews.push(group);
   }
   return groupViews;
-}
-
-function viewed(figures: readonly LengthFigure[], setup: Setup): FigureView[] {
-  const words = featureWords(setup, modelOf(setup.model).datums);
-  return figures.map((figure) => ({ figure, from: words[figure.from]!, to: words[figure.to]! }));
 }
 
 function groupOf(

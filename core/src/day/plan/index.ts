@@ -16,6 +16,7 @@ export { type NotTaken } from './halves.ts';
 export { minutesAPiece } from './changing.ts';
 export { countOf } from './counting.ts';
 export * from './cardView.ts';
+export type { FigureView } from './figureView.ts';
 export type { PassView } from './passViews.ts';
 export { scenesOf, spotOf, type PassScene } from './scenes.ts';
 export * from './readings.ts';

@@ -1,7 +1,11 @@
-import { expect, it } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import { METRIC, say, speak } from '../../ground/index.ts';
-import type { Pass } from '../../making/index.ts';
+import type { Pass, Setup } from '../../making/index.ts';
+import { jobWith } from '../../testing/jobs.ts';
+import { TEST_SHOP } from '../../testing/shops.ts';
+import { cardView } from './cardView.ts';
 import { passViewsOf } from './passViews.ts';
+import { planJob, setupsOf } from './index.ts';
 
 const pass = (id: string, more: Partial<Pass>): Pass => ({
   id,
@@ -10,8 +14,14 @@ const pass = (id: string, more: Partial<Pass>): Pass => ({
   figures: { stop: 'stop-far' },
   ...more,
 });
+const [MORTISE] = setupsOf(
+  planJob(
+    jobWith({ params: { corners: 'squared' }, routes: { mortised: 'hollow-chisel' } }),
+    TEST_SHOP,
+  ),
+) as [Setup];
 const told = (...passes: Pass[]) =>
-  passViewsOf({ id: 'setup', passes }).map(
+  passViewsOf({ ...MORTISE, id: 'setup', passes }).map(
     ({ pass: id, words, count }) => [id, speak(words, METRIC), count] as const,
   );
 const bite = (id: string, off: number, more: Partial<Pass> = {}) =>
@@ -62,4 +72,32 @@ it('what lies otherwise, goes by another figure, or is cut in levels, stands by 
     ['a', 1],
     ['b', 2],
   ]);
+});
+
+describe('what is moved before a pass', () => {
+  const movesOf = (mortiseWidth: number) => {
+    const params = { mortiseWidth, faceShoulder: 2, corners: 'squared' };
+    const plan = planJob(jobWith({ params, routes: { mortised: 'hollow-chisel' } }), TEST_SHOP);
+    const [card] = plan.cards.filter(({ setups }) => setups[0]!.stage === 'mortise');
+    const [group] = cardView(card!, plan.basis).groups;
+    return group!.passes.map(({ moves }) =>
+      moves.map(({ figure, to }) => [figure.id, figure.set.value, to]),
+    );
+  };
+
+  it('is the stop for the far end, then the fence for the far wall and the stop back again', () => {
+    const side = 'side of the chisel towards the stop';
+    const far = ['stop-far', 40 + 50 - 12, side];
+    expect(movesOf(12)).toEqual([[], [far], [], []]);
+    expect(movesOf(18)).toEqual([
+      [],
+      [far],
+      [],
+      [],
+      [
+        ['face-far', 2 + 18 - 12, 'near side of the chisel'],
+        ['stop-near', 40, side],
+      ],
+    ]);
+  });
 });

@@ -1,4 +1,5 @@
 import type { Pass, Setup } from '../../making/index.ts';
+import { viewed, type FigureView } from './figureView.ts';
 import { capital, say, type Mm, type Sentence } from '../../ground/index.ts';
 
 /**
@@ -11,7 +12,11 @@ export interface PassView {
   readonly words: Sentence;
   /** Passes that it stands for. */
   readonly count: number;
+  /** What is moved before it, from where it stood for the last. */
+  readonly moves: readonly FigureView[];
 }
+
+type Told = Omit<PassView, 'moves'>;
 
 /** Passes on the way to one place, with the depths before the last; or bites that are alike. */
 interface Run {
@@ -23,22 +28,44 @@ interface Run {
  * Each place of the cutter of a set-up once, its levels told with it, and its bites as one; of rows
  * side by side the first as it goes, the others as going the same way.
  */
-export function passViewsOf({ id, passes }: Pick<Setup, 'id' | 'passes'>): PassView[] {
+export function passViewsOf(setup: Setup): PassView[] {
+  const { id, passes } = setup;
   const rows = [...new Set(passes.map(({ row }) => row))];
-  return rows.flatMap((row, i) => {
-    const along = passes.filter((pass) => pass.row === row);
+  const inRows = rows.map((row) => passes.filter((pass) => pass.row === row));
+  const told = inRows.flatMap((along, i) => {
+    const row = rows[i];
     return row && i > 0 ? [sameWay(id, row, along)] : viewsAlong(id, along);
+  });
+  const inTurn = inRows.flat();
+  return told.map((view, i) => {
+    const first = told.slice(0, i).reduce((sum, { count }) => sum + count, 0);
+    return { ...view, moves: movedBefore(inTurn[first]!, inTurn[first - 1], setup) };
   });
 }
 
-const sameWay = (setup: string, row: string, passes: readonly Pass[]): PassView => ({
+/** Figures that take the place of those of the pass before. */
+function movedBefore(pass: Pass, before: Pass | undefined, setup: Setup): FigureView[] {
+  if (!before) return [];
+  const figureOf = (id: string | undefined) => setup.figures.find((figure) => figure.id === id);
+  const moved = Object.entries(pass.figures).flatMap(([role, id]) => {
+    const [stood, stands] = [figureOf(before.figures[role]), figureOf(id)];
+    const isMoved = stood && stands && Math.abs(stands.set.value - stood.set.value) > SAME;
+    return isMoved ? [stands] : [];
+  });
+  return viewed(moved, setup);
+}
+
+/** A hair under which two places are one, mm. */
+const SAME = 1e-6;
+
+const sameWay = (setup: string, row: string, passes: readonly Pass[]): Told => ({
   setup,
   pass: passes[0]!.id,
   words: say(`${capital(row)}: the same way`),
   count: passes.length,
 });
 
-function viewsAlong(id: string, passes: readonly Pass[]): PassView[] {
+function viewsAlong(id: string, passes: readonly Pass[]): Told[] {
   const runs: Run[] = [];
   let levels: Mm[] = [];
   for (const pass of passes) {

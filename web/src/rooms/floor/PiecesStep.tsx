@@ -33,6 +33,7 @@ export function PiecesStep({
   const [shown, setShown] = useState(0);
   const stand = useStand(card);
   const pass = group.passes[Math.min(shown, group.passes.length - 1)];
+  const moved = pass?.moves.length ? pass.moves : group.figures;
   return (
     <>
       <div>
@@ -40,8 +41,8 @@ export function PiecesStep({
           {group.of ? `${capital(group.of)}: ` : ''}
           <strong>{group.parts.join(', ')}</strong>, {group.ends}
         </p>
-        {group.figures.length > 0 && (
-          <HugeFigures figures={group.figures} stand={stand} byHand={byHand} style={style} />
+        {moved.length > 0 && (
+          <HugeFigures figures={moved} stand={stand} byHand={byHand} style={style} />
         )}
         {group.lies.map((words) => (
           <p key={words}>The angle stays as it is: {words}.</p>

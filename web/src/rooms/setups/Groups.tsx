@@ -1,5 +1,6 @@
 import type { GroupView, PassView } from '@velk/core/day';
 import { capital, type LengthStyle } from '@velk/core/ground';
+import { Length } from '../../widgets/Length.tsx';
 import { Spoken } from '../../widgets/Spoken.tsx';
 import { FigureRow } from './FigureRow.tsx';
 
@@ -47,6 +48,7 @@ export function Groups({
           <PassLine
             key={`${pass.setup} ${pass.pass}`}
             pass={pass}
+            held={held}
             shown={from[i]! + index === shown}
             onShow={() => onShow(from[i]! + index)}
             style={style}
@@ -59,12 +61,14 @@ export function Groups({
 
 /** One place of the cutter, or a run of bites. */
 function PassLine({
-  pass: { words },
+  pass: { words, moves },
+  held,
   shown,
   onShow,
   style,
 }: {
   pass: PassView;
+  held: boolean;
   shown: boolean;
   onShow: () => void;
   style: LengthStyle;
@@ -72,6 +76,11 @@ function PassLine({
   return (
     <li aria-current={shown ? 'step' : undefined}>
       <Spoken sentence={words} style={style} />
+      {(held ? [] : moves).map(({ figure }) => (
+        <span key={figure.id} className="moved">
+          {figure.name} <Length value={figure.set.value} style={style} />
+        </span>
+      ))}
       {!shown && (
         <>
           {' '}
