@@ -31,15 +31,13 @@ interface Run {
 export function passViewsOf(setup: Setup): PassView[] {
   const { id, passes } = setup;
   const rows = [...new Set(passes.map(({ row }) => row))];
-  const inRows = rows.map((row) => passes.filter((pass) => pass.row === row));
-  const told = inRows.flatMap((along, i) => {
-    const row = rows[i];
+  const told = rows.flatMap((row, i) => {
+    const along = passes.filter((pass) => pass.row === row);
     return row && i > 0 ? [sameWay(id, row, along)] : viewsAlong(id, along);
   });
-  const inTurn = inRows.flat();
   return told.map((view, i) => {
     const first = told.slice(0, i).reduce((sum, { count }) => sum + count, 0);
-    return { ...view, moves: movedBefore(inTurn[first]!, inTurn[first - 1], setup) };
+    return { ...view, moves: movedBefore(passes[first]!, passes[first - 1], setup) };
   });
 }
 

@@ -4,11 +4,12 @@ import type { Modeller } from '../../ground/solids/index.ts';
 import type { Mm } from '../../ground/units/index.ts';
 import type { Part } from '../../shop/stock/index.ts';
 import type { Shop } from '../../shop/tooling/index.ts';
-import type { Purpose, Stage } from '../../making/setups/index.ts';
+import type { Purpose, Setup, Stage } from '../../making/setups/index.ts';
 import { jobWith } from '../../testing/jobs.ts';
 import { loadModeller } from '../../testing/modeller.ts';
 import { TEST_SHOP } from '../../testing/shops.ts';
-import { planJob } from '../plan/index.ts';
+import { planJob, setupsOf } from '../plan/index.ts';
+import { nearSettings } from './nearSettings.ts';
 
 let modeller: Modeller;
 beforeAll(async () => {
@@ -146,5 +147,64 @@ describe('what stays short of a shoulder that is cut already', () => {
     expect(new Set(short(38).flat())).toEqual(new Set([38, 37.5]));
     const { joints } = planJob(frames(38.27), TEST_SHOP, modeller);
     expect(joints.map(({ proof }) => proof?.good)).toEqual([true, true]);
+  });
+});
+
+describe('set-ups that one card can’t do for', () => {
+  const mortise = setupsOf(
+    planJob(
+      jobWith({ params: { corners: 'squared' }, routes: { mortised: 'hollow-chisel' } }),
+      TEST_SHOP,
+    ),
+  ).find(({ stage }) => stage === 'mortise')!;
+  type Figure = Setup['figures'][number];
+  /** The set-up with some of its figures otherwise; without those that are nothing. */
+  const otherwise = (figures: Record<string, Partial<Figure> | undefined>): Setup => ({
+    ...mortise,
+    figures: mortise.figures.flatMap((figure) =>
+      figure.id in figures
+        ? figures[figure.id]
+          ? [{ ...figure, ...figures[figure.id] }]
+          : []
+        : [figure],
+    ),
+  });
+  const standing = (value: Mm, at: Mm) => ({
+    value,
+    aim: at,
+    set: { ...mortise.figures[0]!.set, value: at },
+  });
+  const deeper = { depth: standing(32.06, 32.5) };
+  const shallow = otherwise({});
+  const farther = (...setups: Setup[]) => nearSettings(setups, TEST_SHOP);
+
+  it('are those that have what another hasn’t, or have it fixed, at other places, or to another side', () => {
+    expect(farther(shallow, otherwise(deeper)).get(shallow)).toEqual([
+      { from: 'wood-surface', to: 'chisel-tip', purpose: 'depth', rounding: 'up', at: 32.5 },
+    ]);
+    const others = [
+      otherwise({ 'stop-near': standing(39.94, 39.5), depth: undefined }),
+      otherwise({ ...deeper, 'stop-near': { purpose: 'fit' }, 'stop-far': { purpose: 'fit' } }),
+      otherwise({ ...deeper, 'stop-far': undefined }),
+      otherwise({ ...deeper, 'stop-near': { rounding: 'up' } }),
+      otherwise({ ...deeper, face: standing(7.2, 7.5) }),
+    ];
+    for (const other of others) {
+      expect(farther(shallow, other).size).toBe(0);
+      expect(farther(other, shallow).size).toBe(0);
+    }
+  });
+
+  it('what stays short goes by where it is set, not by what it is aimed at', () => {
+    const short = (value: Mm, at: Mm) =>
+      otherwise({
+        depth: { ...standing(value, at), aim: value, purpose: 'stays', rounding: 'down' },
+      });
+    const [longer, shorter] = [short(38, 38), short(37.97, 37.5)];
+    expect(
+      farther(longer, shorter)
+        .get(longer)
+        ?.map(({ at }) => at),
+    ).toEqual([37.5]);
   });
 });

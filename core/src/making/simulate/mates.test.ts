@@ -74,8 +74,8 @@ describe('a wall of the cut mortise', () => {
   });
 
   it('of an open slot is one where the slot is cut first, and never where it is fitted', () => {
-    const wallsOf = (slot: Schools['slot']) => {
-      const job = jobWith({
+    const wallsOf = (slot: Schools['slot'], leads = false) => {
+      const plain = jobWith({
         kind: 'open-slot',
         params: {
           mortiseWidth: 8,
@@ -89,13 +89,18 @@ describe('a wall of the cut mortise', () => {
         stile: { thickness: 22.6 },
         routes: { tenoned: 'crosscut-shoulders+saw-upright-flipped' },
       });
+      const parts = plain.parts.map((part) => ({ ...part, leads: leads && part.id === 'stile' }));
+      const job = { ...plain, parts };
       const schools = { ...COARSE.schools, slot };
       const plan = planJob(job, { ...COARSE, schools }, modeller);
       expect(plan.joints[0]!.proof?.good).toBe(true);
       return mates(setupsOf(plan)).map(({ reach }) => speak(reach.text, METRIC));
     };
+    const farWall = 'the far wall of the cut slot, its reference face in';
     expect(wallsOf('last')).toEqual([]);
-    expect(wallsOf('first')).toContain('the far wall of the cut slot, its reference face in');
+    expect(wallsOf('first')).toContain(farWall);
+    /** The slotted part leads: the same, whatever the shop does. */
+    expect(wallsOf('last', true)).toContain(farWall);
   });
 
   it('of a piece that is entered at a face is told by the side that lies where the reference face does', () => {

@@ -1,50 +1,17 @@
 import type { MortiseFeature, RoundTenonFeature } from '../../../design/index.ts';
 import { TEMPLATE } from '../model.ts';
-import { minutesIn, toolsOf, type Shop } from '../../../shop/index.ts';
-import { say, type Mm, type Sentence } from '../../../ground/index.ts';
+import { toolsOf, type Shop } from '../../../shop/index.ts';
+import { say, type Mm } from '../../../ground/index.ts';
 import { bushingsFor, gearsReaching, lacking, onTemplate, type Gear } from '../bushings.ts';
 import { endOf, placeAlong } from '../../method/mortiseEnds.ts';
 import { fittingCutters } from '../../method/cutters.ts';
 import { bitesOf, inLevels, plunged } from '../../method/levels.ts';
-import { called, SAME, type Context, type Method } from '../../method/method.ts';
+import { called, SAME, type Method } from '../../method/method.ts';
 import { missing, over } from '../../method/refusal.ts';
 import { pastEnd, runOutWords } from '../../method/runOut.ts';
 import { templateDisc, templateSlot } from '../../method/template.ts';
 import { templateFor, withRouter } from '../figures.ts';
-
-/** Two bushings that differ so nearly by a margin serve one opening: no file is finer, mm. */
-const ALIKE: Mm = 0.02;
-
-/**
- * One cutter and two bushings with which one opening makes both hollows of a pair: the smaller for
- * the outer.
- */
-function nestedGear(
-  { nested, stock }: MortiseFeature,
-  shop: Shop,
-): { inner: Gear; outer: Gear } | undefined {
-  const [router] = toolsOf(shop, 'router');
-  if (!router || !nested) return undefined;
-  const { inner, margin } = nested;
-  for (const cutter of fittingCutters(
-    { form: 'mortise', stock, wall: 0, start: 0, ...inner },
-    shop,
-    router,
-  )) {
-    const bushings = bushingsFor(cutter, shop);
-    for (const small of bushings)
-      for (const large of bushings)
-        if (Math.abs(large.outside - small.outside - margin) <= ALIKE)
-          return {
-            inner: { router, cutter, bushing: large },
-            outer: { router, cutter, bushing: small },
-          };
-  }
-  return undefined;
-}
-
-const isInner = ({ nested, width }: MortiseFeature) =>
-  nested !== undefined && Math.abs(width - nested.inner.width) < SAME;
+import { isInner, nestedGear, nestedWords } from '../sharedOpening.ts';
 
 function mortiseGear(feature: MortiseFeature, shop: Shop): Gear | undefined {
   const pair = nestedGear(feature, shop);
@@ -56,49 +23,6 @@ function mortiseGear(feature: MortiseFeature, shop: Shop): Gear | undefined {
     if (bushing) return { router, cutter, bushing };
   }
   return undefined;
-}
-
-/**
- * Where one opening serves a housing and its mortise: which bushing now, which for the other, and
- * what it takes to go on with the other before the template comes off.
- */
-function nestedWords(
-  feature: MortiseFeature,
-  shop: Shop,
-  { occurrences }: Pick<Context, 'occurrences'>,
-): Sentence[] {
-  const pair = nestedGear(feature, shop);
-  if (!pair) return [];
-  const [now, other] = isInner(feature) ? [pair.inner, pair.outer] : [pair.outer, pair.inner];
-  const bushings = { now: now.bushing.outside, other: other.bushing.outside };
-  const serves = 'One opening serves housing and mortise';
-  const places = occurrences.reduce((sum, { count }) => sum + count, 0);
-  if (places === 1)
-    return [
-      say(
-        isInner(feature)
-          ? `${serves}: the template stays clamped where it was, the bushing of {now} takes the place of the one of {other}.`
-          : `${serves}: leave the template clamped for the mortise, which is cut with the bushing of {other}.`,
-        bushings,
-      ),
-    ];
-  const more = Math.round(placeByPlace(places, shop));
-  const takes = more === 0 ? 'as long' : `${Math.abs(more)} min ${more > 0 ? 'more' : 'less'}`;
-  return [
-    say(
-      `${serves}: the template goes on at every place twice, once for the bushing of {now} and once for that of {other}. Both bushings before it comes off takes ${takes}.`,
-      bushings,
-    ),
-  ];
-}
-
-/**
- * How much longer it takes to change bushing and plunge at every place than to put the template on
- * there a second time, min: what one place ends with the next begins with.
- */
-function placeByPlace(places: number, shop: Shop): number {
-  const { jig, figure, clamped } = minutesIn(shop);
-  return (places - 1) * (jig + figure) - places * clamped;
 }
 
 const IN_EDGE = { 'wood-surface': 'entry-edge', 'laid-out-from': 'layout-end' } as const;
