@@ -78,7 +78,8 @@ function PassLine({
       <Spoken sentence={words} style={style} />
       {(held ? [] : moves).map(({ figure }) => (
         <span key={figure.id} className="moved">
-          {figure.name} <Length value={figure.set.value} style={style} />
+          {moves.length > 1 && `${figure.name} `}
+          <Length value={figure.set.value} style={style} />
         </span>
       ))}
       {!shown && (
