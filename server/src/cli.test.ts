@@ -38,10 +38,13 @@ describe('the command line', () => {
       /^1\. .*\n {3}With: [^]*\n {3}Pieces[^\n]*: .*, ends? [AB].*: \d+ \w+\n/,
     );
     expect(card.stdout).toMatch(/ {3}! Velk informs|Both hands behind/);
-    expect(await velk('plan', good, '--card', '999')).toMatchObject({
-      code: 2,
-      stderr: expect.stringMatching(/no card 999/) as string,
-    });
+    const several = await velk('plan', good, '--card', '1,2-3');
+    expect(several.stdout.match(/^\d+\. /gm)).toEqual(['1. ', '2. ', '3. ']);
+    for (const wrong of ['999', '3-1'])
+      expect(await velk('plan', good, '--card', wrong)).toMatchObject({
+        code: 2,
+        stderr: expect.stringMatching(new RegExp(`no card ${wrong}:`)) as string,
+      });
     const misspelt = join(folder, 'misspelt.json');
     await writeFile(
       misspelt,

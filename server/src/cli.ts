@@ -42,8 +42,8 @@ program
   .argument('<file>', 'a job file, or - for standard input')
   .option('--json', 'print the whole plan as JSON')
   .option(
-    '--card <number>',
-    'print one card, by its place in the order, with what its test piece should read',
+    '--card <numbers>',
+    'print cards by their places, such as 3 or 3,5-8, with what a test piece should read',
   )
   .option('--smaller', 'print which small changes of the drawing would save, the most first')
   .description('Plan and prove a job file.')
@@ -53,17 +53,19 @@ program
     const modeller = await nodeModeller();
     const plan = planJob(resumed(file), file.shop, modeller);
     const { style } = shopIn(file.shop, file.job.units);
-    const foundCard = card === undefined ? undefined : plan.cards[Number(card) - 1];
-    if (card !== undefined && !foundCard) {
-      console.error(`There is no card ${card}: the order has ${plan.cards.length}.`);
+    const places = card === undefined ? [] : placesIn(card);
+    const missing = places.find((place) => !plan.cards[place - 1]);
+    if (missing !== undefined || (card !== undefined && !places.length)) {
+      console.error(`There is no card ${missing ?? card}: the order has ${plan.cards.length}.`);
       process.exit(UNUSABLE);
     }
-    const said = foundCard
-      ? cardWords(foundCard, Number(card), plan, style, readingsOf(modeller, foundCard, plan)).join(
-          '\n',
-        )
-      : inWords(file, plan);
-    console.log(json ? JSON.stringify(foundCard ?? plan, null, 2) : said);
+    const asked = places.map((place) => plan.cards[place - 1]!);
+    const said = asked.map((found, i) =>
+      cardWords(found, places[i]!, plan, style, readingsOf(modeller, found, plan)).join('\n'),
+    );
+    const whole = asked.length > 1 ? asked : (asked[0] ?? plan);
+    const words = asked.length ? said.join('\n\n') : inWords(file, plan);
+    console.log(json ? JSON.stringify(whole, null, 2) : words);
     process.exitCode = plan.hasErrors ? PLAN_HAS_ERRORS : OK;
   });
 
@@ -87,6 +89,16 @@ program
   });
 
 await program.parseAsync();
+
+/** Places such as 3 or 3,5-8; none where it is anything else, or runs backwards. */
+function placesIn(text: string): number[] {
+  const runs = text.split(',').map((run) => /^(\d{1,4})(?:-(\d{1,4}))?$/.exec(run.trim()));
+  if (runs.some((run) => !run)) return [];
+  return runs.flatMap((run) => {
+    const [from, to] = [Number(run![1]), Number(run![2] ?? run![1])];
+    return Array.from({ length: Math.max(0, to - from + 1) }, (_, i) => from + i);
+  });
+}
 
 interface PlanOptions {
   readonly json?: boolean;
