@@ -13,7 +13,7 @@ export interface LogLine {
   readonly seen: string;
   /** Who; empty where it waits to be sent from here. */
   readonly by: string;
-  /** The card it was seen at; its id where the plan has it no more. */
+  /** The card it was seen at; the joint it was of where the plan has it no more. */
   readonly card: string;
   readonly what: string;
   /** Undone by a later line. */
@@ -125,13 +125,19 @@ export function logLines(
         id: line.id,
         seen: line.seen,
         by: 'by' in line ? line.by : '',
-        card: names.titles.get(at) ?? at,
+        card: names.titles.get(at) ?? goneFrom(at, plan.basis.job),
         what: words(line),
         undone: undone.has(line.id),
         ...(line.kind === 'photo' && line.picture && { picture: line.picture }),
       };
     })
     .reverse();
+}
+
+/** What is left to tell of a card that the plan has no more: its joint, or its id without that. */
+function goneFrom(card: string, { joints }: Job): string {
+  const joint = joints.find(({ id }) => card.startsWith(`${id}.`));
+  return joint ? `${joint.name}: no card now` : card;
 }
 
 const nameOfJoint = ({ joints }: Job, id: string): string =>
