@@ -18,7 +18,7 @@ const memberFirst = (job: Job) =>
   eachSetup(planJob(job, TEST_SHOP)).map(({ setup }) => setup.occurrences[0]!.member)[0];
 
 describe('a part that leads', () => {
-  it('has its halves cut first, whatever the shop begins with; where both do, as in the shop', () => {
+  it('has its halves cut first, whatever the shop does; where both lead, as in the shop', () => {
     const of = (...parts: string[]) => memberFirst(leading('blind', ...parts));
     expect([of(), of('rail'), of('stile'), of('rail', 'stile')]).toEqual([
       'mortised',

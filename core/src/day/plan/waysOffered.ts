@@ -3,6 +3,7 @@ import { choiceOf, type Route, type RouteChoice, type Setup } from '../../making
 import { candidatesOf, likeliest, settingBeside, suiting } from './choose.ts';
 import { availableIn, type Shop } from '../../shop/index.ts';
 import type { Sentence } from '../../ground/index.ts';
+import { shopForJoint } from './precedence.ts';
 import { shopFor } from './shopFor.ts';
 import { batchesOfBoth, haveAlike, occurrencesOf, sparedBy, wayAsked, stocksOf } from './halves.ts';
 import { problemsOf } from './draft.ts';
@@ -13,7 +14,7 @@ import { problemsOf } from './draft.ts';
  * first.
  */
 export function routesOf(joint: Joint, job: Job, chest: Shop): Record<MemberName, Route[]> {
-  const shop = shopFor(job, chest);
+  const shop = shopForJoint(joint, job, shopFor(job, chest));
   if (problemsOf(joint, job, availableIn(shop)).length) return { tenoned: [], mortised: [] };
   const { kind, params, parts, members } = resolve(joint, job);
   const { tenoned, mortised } = batchesOfBoth(
