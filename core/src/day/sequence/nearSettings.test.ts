@@ -111,7 +111,7 @@ describe('ends that a tenon hides', () => {
   const frames = (position: Mm): Job => framesOf([{}, { position }], { mortised: 'hollow-chisel' });
   const stops = (job: Job, shop?: Shop) => setTo(job, 'mortise', 'place', shop);
 
-  it('lie outside the farthest of them where no rule tells them apart, and the joint is good', () => {
+  it('lie outside the farthest where no rule tells them apart, and the joint is good', () => {
     expect(stops(frames(39.94))).toEqual([[7, 39.5, 82]]);
     expect(stops(frames(40.06))).toEqual([[7, 40, 82.5]]);
     const { joints, hasErrors } = planJob(frames(39.94), TEST_SHOP, modeller);
@@ -178,7 +178,7 @@ describe('set-ups that one card can’t do for', () => {
   const shallow = otherwise({});
   const farther = (...setups: Setup[]) => nearSettings(setups, TEST_SHOP);
 
-  it('are those that have what another hasn’t, or have it fixed, at other places, or to another side', () => {
+  it('are those that have what another hasn’t, or have it fixed, elsewhere or otherwise', () => {
     expect(farther(shallow, otherwise(deeper)).get(shallow)).toEqual([
       { from: 'wood-surface', to: 'chisel-tip', purpose: 'depth', rounding: 'up', at: 32.5 },
     ]);

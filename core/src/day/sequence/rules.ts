@@ -113,8 +113,7 @@ export const RULES: readonly Rule[] = [
   },
   {
     id: 'open-slot-first',
-    words:
-      'The open slot comes first here: it is as wide as what cuts it, and the tenon is crept to it.',
+    words: 'The open slot comes first here: as wide as what cuts it; the tenon is crept to it.',
     first: { member: 'mortised', stages: ['slot'] },
     then: { member: 'tenoned', stages: OF_TENON },
     among: 'joint',

@@ -59,18 +59,16 @@ export function nestedWords(
     return [
       say(
         isInner(feature)
-          ? `${serves}: the template stays clamped where it was, the bushing of {now} takes the place of the one of {other}.`
-          : `${serves}: leave the template clamped for the mortise, which is cut with the bushing of {other}.`,
+          ? `${serves}: the template stays, bushing {now} takes the place of {other}.`
+          : `${serves}: leave the template on, bushing {other} comes next.`,
         bushings,
       ),
     ];
   const more = Math.round(placeByPlace(places, shop));
   const takes = more === 0 ? 'as long' : `${Math.abs(more)} min ${more > 0 ? 'more' : 'less'}`;
   return [
-    say(
-      `${serves}: the template goes on at every place twice, once for the bushing of {now} and once for that of {other}. Both bushings before it comes off takes ${takes}.`,
-      bushings,
-    ),
+    say(`${serves}: the template goes on twice, for bushing {now} and for {other}.`, bushings),
+    say(`Both bushings before it comes off: ${takes}.`),
   ];
 }
 

@@ -3,7 +3,7 @@ import type { LengthFigure, Mate } from '../setups/index.ts';
 import type { Shop } from '../../shop/index.ts';
 import { say, type Mm, type Sentence } from '../../ground/index.ts';
 import type { Dial, Setting } from './dials.ts';
-import { mateFace, SAME, type Context } from './method.ts';
+import { mateFace, mateHollow, SAME, type Context } from './method.ts';
 import { narrowestKerf } from './sawKerfs.ts';
 import { toShoulder } from './shoulders.ts';
 
@@ -33,7 +33,7 @@ export function flippedSettings(
         {
           value: mate.farWall,
           wall: 'far',
-          text: `the far wall of the cut ${mate.isSlot ? 'slot' : 'mortise'}, ${mateFace(context)} in`,
+          text: `the far wall of the ${mateHollow(mate)}, ${mateFace(context)} in`,
         },
       ]
     : [];

@@ -1,4 +1,4 @@
-import type { Feature } from '../../design/index.ts';
+import type { Feature, TenonFeature } from '../../design/index.ts';
 import {
   type LengthFigure,
   type Occurrence,
@@ -154,6 +154,10 @@ const besides = ({ value, beside }: FigureDraft): Mm =>
 /** The side of the mortised piece that lies as the reference face of the tenoned one does. */
 export const mateFace = ({ mateTurned }: Pick<Context, 'mateTurned'>): string =>
   mateTurned ? 'its reference edge' : 'its reference face';
+
+/** What of its mate a tenon is set by. */
+export const mateHollow = ({ isSlot }: NonNullable<TenonFeature['mate']>): string =>
+  isSlot ? 'cut slot' : 'cut mortise';
 
 /** A hair under which two lengths are one. */
 export const SAME = 1e-6;

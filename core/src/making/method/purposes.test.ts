@@ -46,7 +46,7 @@ describe('how fine a figure is', () => {
     expect(setTo(METRIC_SHOP, 437.55, 'fit', { beside: far })).toBeCloseTo(437.4, 9);
   });
 
-  it('goes where cards of the job stand anyway, to its safe side, if that is near and near enough', () => {
+  it('goes where cards of the job stand anyway, to its safe side, if that is near', () => {
     const standing = (at: Mm, rounding: Rounding = 'down', purpose: Purpose = 'stays') => ({
       ...METRIC_SHOP,
       standing: [{ from: 'laid-out-from', to: 'near-mark', purpose, rounding, at }],

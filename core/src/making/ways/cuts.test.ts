@@ -344,7 +344,9 @@ describe('two bushings in one opening', () => {
             {
               bushing: setup.guides[0],
               opening: setup.figures.filter((f) => f.id !== 'depth').map((f) => f.set.value),
-              words: setup.checks.map((c) => speak(c, METRIC)).filter((t) => /One opening/.test(t)),
+              words: setup.checks
+                .map((c) => speak(c, METRIC))
+                .filter((t) => /One opening|Both bushings/.test(t)),
             },
           ]
         : [],
@@ -354,25 +356,25 @@ describe('two bushings in one opening', () => {
     const [housing, mortise] = cards();
     expect([housing!.bushing, mortise!.bushing]).toEqual(['bushing-17', 'bushing-24']);
     mortise!.opening.forEach((value, i) => expect(value).toBeCloseTo(housing!.opening[i]!, 6));
-    expect(housing!.words[0]).toMatch(/once for the bushing of 17\.0 mm and once for that of 24/);
-    expect(mortise!.words[0]).toMatch(/once for the bushing of 24\.0 mm and once for that of 17/);
+    expect(housing!.words[0]).toMatch(/goes on twice, for bushing 17\.0 mm and for 24\.0 mm\./);
+    expect(mortise!.words[0]).toMatch(/goes on twice, for bushing 24\.0 mm and for 17\.0 mm\./);
   });
 
-  it('the template stays on the one place there is; of several it says what staying would take', () => {
+  it('the template stays on where there is one place; of several both ways are timed', () => {
     const [one] = [housed({}, 'a')].map((job) => ({
       ...job,
       parts: job.parts.map((part) => ({ ...part, quantity: 1 })),
     }));
     expect(cards({}, exact, one).map(({ words }) => words[0])).toEqual([
-      expect.stringMatching(/leave the template clamped for the mortise, .* bushing of 24\.0 mm/),
-      expect.stringMatching(/stays clamped where it was, the bushing of 24\.0 mm takes the place/),
+      expect.stringMatching(/leave the template on, bushing 24\.0 mm comes next\./),
+      expect.stringMatching(/the template stays, bushing 24\.0 mm takes the place of 17\.0 mm\./),
     ]);
     /** Four places: three changes of bushing and plunge, 6 each, for four clampings of 1. */
     const [four] = cards();
-    expect(four!.words[0]).toMatch(/Both bushings before it comes off takes 14 min more\.$/);
+    expect(four!.words[1]).toBe('Both bushings before it comes off: 14 min more.');
     /** Three changes of 0.3 for the four. */
     const minutes = { ...TEST_SHOP.minutes, jig: 0.2, figure: 0.1 };
-    expect(cards({}, { ...exact, minutes })[0]!.words[0]).toMatch(/takes 3 min less\.$/);
+    expect(cards({}, { ...exact, minutes })[0]!.words[1]).toMatch(/: 3 min less\.$/);
   });
 
   it.each([

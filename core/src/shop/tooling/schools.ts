@@ -24,7 +24,7 @@ export const SCHOOLS = {
       last: 'Tenon first, the slot is fitted to it',
       first: 'Slot first, the tenon is crept to it',
     },
-    why: 'A blade makes a slot of any width, so the slot is fitted; what a stack leaves is as wide as it is, and the tenon is fitted.',
+    why: 'A blade’s slot can be fitted to its tenon; to what a stack leaves the tenon is.',
     changes: 'the order of set-ups',
   },
   waste: {

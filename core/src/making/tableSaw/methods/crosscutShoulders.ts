@@ -4,7 +4,8 @@ import { toolById, stopBlockOf, toolsOf, type Shop, type TableSaw } from '../../
 import { say, type Mm } from '../../../ground/index.ts';
 import { overBlade } from '../../method/blades.ts';
 import type { Dial } from '../../method/dials.ts';
-import { called, mateFace, ruleStep, type Context, type Method } from '../../method/method.ts';
+import { called, mateFace, mateHollow, ruleStep } from '../../method/method.ts';
+import type { Context, Method } from '../../method/method.ts';
 import { missing, over, under } from '../../method/refusal.ts';
 import {
   apartAtMost,
@@ -41,7 +42,7 @@ const mateOf = (
         {
           value: mate.nearWall,
           wall: 'near',
-          text: `the near wall of the cut ${mate.isSlot ? 'slot' : 'mortise'}, ${mateFace(context)} on ${on}`,
+          text: `the near wall of the ${mateHollow(mate)}, ${mateFace(context)} on ${on}`,
         },
       ]
     : [];
