@@ -74,7 +74,7 @@ export function cardView(card: Card, { job, shop }: Basis): CardView {
       setups.map((setup, i) => {
         const marks = alone ? [] : toldOf(setup).filter((f) => isMark(f, setup));
         return {
-          ...groupOf(setup, i ? [...marks, ...moved(setup, standing)] : marks, job),
+          ...groupOf(setup, setups[i - 1], i ? [...marks, ...moved(setup, standing)] : marks, job),
           lies: lies(setup),
         };
       }),
@@ -132,13 +132,20 @@ function together(groups: readonly GroupView[]): GroupView[] {
   return groupViews;
 }
 
+/**
+ * @param before the set-up before it on the card
+ * @param figures what is set or marked for it alone; what is moved besides stands at its passes
+ */
 function groupOf(
   setup: Setup,
+  before: Setup | undefined,
   figures: readonly LengthFigure[],
   job: Basis['job'],
 ): Omit<GroupView, 'lies'> {
   const { occurrences, of, nth } = setup;
   const count = countOf(setup);
+  const isTold = ({ figure }: FigureView) => figures.some(({ id }) => id === figure.id);
+  const [start, ...rest] = passViewsOf(setup, before);
   return {
     setup: setup.id,
     parts: distinct(occurrences.map((o) => job.parts.find((p) => p.id === o.part)?.name ?? o.part)),
@@ -147,7 +154,9 @@ function groupOf(
     count,
     counted: counted(setup.stage, count),
     figures: viewed(figures, setup),
-    passes: passViewsOf(setup),
+    passes: start
+      ? [{ ...start, moves: start.moves.filter((view) => !isTold(view)) }, ...rest]
+      : [],
   };
 }
 

@@ -4,7 +4,7 @@ import type { Pass, Setup } from '../../making/index.ts';
 import { jobWith } from '../../testing/jobs.ts';
 import { TEST_SHOP } from '../../testing/shops.ts';
 import { cardView } from './cardView.ts';
-import { passViewsOf } from './passViews.ts';
+import { passViewsOf, type PassView } from './passViews.ts';
 import { planJob, setupsOf } from './index.ts';
 
 const pass = (id: string, more: Partial<Pass>): Pass => ({
@@ -79,17 +79,18 @@ describe('what is moved before a pass', () => {
     const params = { mortiseWidth, faceShoulder: 2, corners: 'squared' };
     const plan = planJob(jobWith({ params, routes: { mortised: 'hollow-chisel' } }), TEST_SHOP);
     const [card] = plan.cards.filter(({ setups }) => setups[0]!.stage === 'mortise');
-    const [group] = cardView(card!, plan.basis).groups;
-    return group!.passes.map(({ moves }) =>
-      moves.map(({ figure, to }) => [figure.id, figure.set.value, to]),
-    );
+    const [group, other] = cardView(card!, plan.basis).groups;
+    const told = ({ moves }: PassView) =>
+      moves.map(({ figure, to }) => [figure.id, figure.set.value, to]);
+    return { passes: group!.passes.map(told), back: other!.passes.map(told)[0] };
   };
 
   it('is the stop for the far end, then the fence for the far wall and the stop back again', () => {
     const side = 'side of the chisel towards the stop';
     const far = ['stop-far', 40 + 50 - 12, side];
-    expect(movesOf(12)).toEqual([[], [far], [], []]);
-    expect(movesOf(18)).toEqual([
+    expect(movesOf(12)).toEqual({ passes: [[], [far], [], []], back: [] });
+    const { passes, back } = movesOf(18);
+    expect(passes).toEqual([
       [],
       [far],
       [],
@@ -99,5 +100,7 @@ describe('what is moved before a pass', () => {
         ['stop-near', 40, side],
       ],
     ]);
+    /** The other end has a stop of its own, told with its figures; the fence goes back. */
+    expect(back).toEqual([['face-near', 2, 'near side of the chisel']]);
   });
 });

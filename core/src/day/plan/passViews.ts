@@ -1,4 +1,4 @@
-import type { Pass, Setup } from '../../making/index.ts';
+import type { LengthFigure, Pass, Setup } from '../../making/index.ts';
 import { viewed, type FigureView } from './figureView.ts';
 import { capital, say, type Mm, type Sentence } from '../../ground/index.ts';
 
@@ -27,8 +27,9 @@ interface Run {
 /**
  * Each place of the cutter of a set-up once, its levels told with it, and its bites as one; of rows
  * side by side the first as it goes, the others as going the same way.
+ * @param before what went through the card before it: what that moved is moved back
  */
-export function passViewsOf(setup: Setup): PassView[] {
+export function passViewsOf(setup: Setup, before?: Setup): PassView[] {
   const { id, passes } = setup;
   const rows = [...new Set(passes.map(({ row }) => row))];
   const told = rows.flatMap((row, i) => {
@@ -37,21 +38,39 @@ export function passViewsOf(setup: Setup): PassView[] {
   });
   return told.map((view, i) => {
     const first = told.slice(0, i).reduce((sum, { count }) => sum + count, 0);
-    return { ...view, moves: movedBefore(passes[first]!, passes[first - 1], setup) };
+    const moves = i
+      ? movedBefore(passes[first]!, passes[first - 1]!, setup)
+      : backFrom(before, setup);
+    return { ...view, moves: viewed(moves, setup) };
   });
 }
 
 /** Figures that take the place of those of the pass before. */
-function movedBefore(pass: Pass, before: Pass | undefined, setup: Setup): FigureView[] {
-  if (!before) return [];
+function movedBefore(pass: Pass, before: Pass, setup: Setup): LengthFigure[] {
   const figureOf = (id: string | undefined) => setup.figures.find((figure) => figure.id === id);
-  const moved = Object.entries(pass.figures).flatMap(([role, id]) => {
+  return Object.entries(pass.figures).flatMap(([role, id]) => {
     const [stood, stands] = [figureOf(before.figures[role]), figureOf(id)];
-    const isMoved = stood && stands && Math.abs(stands.set.value - stood.set.value) > SAME;
-    return isMoved ? [stands] : [];
+    return stood && stands && isMoved(stood, stands) ? [stands] : [];
   });
-  return viewed(moved, setup);
 }
+
+/** Figures of the first pass that the last of the set-up before left elsewhere. */
+function backFrom(before: Setup | undefined, setup: Setup): LengthFigure[] {
+  const left = before ? figuresIn(before, before.passes.at(-1)) : [];
+  return figuresIn(setup, setup.passes[0]).filter((stands) =>
+    left.some(
+      (stood) => stood.from === stands.from && stood.to === stands.to && isMoved(stood, stands),
+    ),
+  );
+}
+
+const figuresIn = ({ figures }: Setup, pass: Pass | undefined): LengthFigure[] => {
+  const ids = Object.values(pass?.figures ?? {});
+  return figures.filter(({ id }) => ids.includes(id));
+};
+
+const isMoved = (stood: LengthFigure, stands: LengthFigure): boolean =>
+  Math.abs(stands.set.value - stood.set.value) > SAME;
 
 /** A hair under which two places are one, mm. */
 const SAME = 1e-6;

@@ -1,6 +1,6 @@
 import './floor.css';
 import { useState } from 'react';
-import type { Card, GroupView, Plan } from '@velk/core/day';
+import type { Card, FigureView, GroupView, PassView, Plan } from '@velk/core/day';
 import { capital, type LengthStyle } from '@velk/core/ground';
 import { Spoken } from '../../widgets/Spoken.tsx';
 import { FloorScene } from './FloorScene.tsx';
@@ -33,7 +33,7 @@ export function PiecesStep({
   const [shown, setShown] = useState(0);
   const stand = useStand(card);
   const pass = group.passes[Math.min(shown, group.passes.length - 1)];
-  const moved = pass?.moves.length ? pass.moves : group.figures;
+  const moved = pass ? toMove(group, pass) : group.figures;
   return (
     <>
       <div>
@@ -67,6 +67,12 @@ export function PiecesStep({
       <FloorScene plan={plan} card={card} at={pass} held={false} style={style} />
     </>
   );
+}
+
+/** All that is moved before the first pass; before another what that asks for, if anything. */
+function toMove({ figures, passes }: GroupView, pass: PassView): readonly FigureView[] {
+  if (pass === passes[0]) return [...figures, ...pass.moves];
+  return pass.moves.length ? pass.moves : figures;
 }
 
 /** What to have ready for the next card. */
