@@ -6,15 +6,19 @@ import {
   type Plan,
   type Reading,
 } from '@velk/core/day';
-import { DEFER, type AngleFigure } from '@velk/core/making';
+import { DEFER, withoutNumber, type AngleFigure, type LengthFigure } from '@velk/core/making';
 import { formatAngle, formatFigure, speak, type LengthStyle } from '@velk/core/ground';
+
+/** A figure’s number, or what stands for one. */
+const setTo = (figure: Pick<LengthFigure, 'set'>, style: LengthStyle): string =>
+  withoutNumber(figure) ?? formatFigure(figure.set.value, style);
 
 /** How to set a figure, how else, and why it is so. */
 const figureWords = (
   { figure: { name, set, reach, working }, from, to }: FigureView,
   style: LengthStyle,
 ): string[] => [
-  `   ${name}: ${formatFigure(set.value, style)}, from ${from} to ${to}`,
+  `   ${name}: ${setTo({ set }, style)}, from ${from} to ${to}`,
   `      ${reach.map((r) => speak(r.text, style, formatFigure)).join('; or ')}`,
   `      why: ${speak(working, style)}`,
 ];
@@ -29,7 +33,7 @@ const groupWords = (
   ...lies.map((words) => `   The angle stays as it is: ${words}`),
   ...passes.flatMap(({ words, moves }) => [
     `   - ${speak(words, style)}`,
-    ...moves.map(({ figure: { name, set } }) => `     ${name}: ${formatFigure(set.value, style)}`),
+    ...moves.map(({ figure }) => `     ${figure.name}: ${setTo(figure, style)}`),
   ]),
 ];
 

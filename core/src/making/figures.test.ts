@@ -123,7 +123,7 @@ describe('what a machine can be set to', () => {
 
   it('a mortising jig and the router in it', () => {
     expect(set(onMortisingJig(SHOP))).toEqual({
-      face: ['jig-face', 'cutter-centre'],
+      face: ['jig-face', 'near-side'],
       leftRouterStop: ['centre-line', 'left-stop', 56],
       rightRouterStop: ['centre-line', 'right-stop', 56],
       leftEndStop: ['centre-line', 'left-end-stop', 55],

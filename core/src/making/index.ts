@@ -26,6 +26,7 @@ export {
   settingKey,
   tellingFaces,
   withFaces,
+  withoutNumber,
   worksOf,
   type AngleFigure,
   type Caution,

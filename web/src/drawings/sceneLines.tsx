@@ -1,5 +1,5 @@
 import { formatFigure, type LengthStyle, type Mm, type Vec2 } from '@velk/core/ground';
-import type { LengthFigure } from '@velk/core/making';
+import { withoutNumber, type LengthFigure } from '@velk/core/making';
 import { FaceMark } from '../widgets/FaceMark.tsx';
 import { SetMark } from '../widgets/SetMark.tsx';
 import { arrow } from './JointDrawing.tsx';
@@ -12,7 +12,7 @@ export const textOf = (
   style: LengthStyle,
 ): string => {
   const figure = figures.find((f) => f.id === id);
-  return figure ? formatFigure(figure.set.value, style) : '';
+  return figure ? (withoutNumber(figure) ?? formatFigure(figure.set.value, style)) : '';
 };
 
 export const clamp = (v: number, low: number, high: number) => Math.min(high, Math.max(low, v));

@@ -7,9 +7,9 @@ import { planJob } from './plan.ts';
 
 const off = (value: Mm, step: Mm): Mm => Math.abs(value - Math.round(value / step) * step);
 
-/** What is measured: where it is moved from where it stands, the move. */
-const movedBy = ({ by, value, text }: Reach): Mm =>
-  by === 'move' ? (text.lengths['move'] ?? 0) : value;
+/** What is measured: of a move the move, of a line where that lies. */
+const measured = ({ by, value, text: { lengths } }: Reach): Mm =>
+  (by === 'move' ? lengths['move'] : by === 'mark' ? lengths['lies'] : value) ?? 0;
 
 /**
  * Figures that a run of a demo sets and no line of such a scale shows: what stands as the card
@@ -30,8 +30,8 @@ function finerThan(step: Mm, name: 'looms' | 'racks'): string[] {
     return [
       ...new Set(
         asked
-          .filter(({ set, isSet }) => isSet && set.by !== 'work' && off(movedBy(set), step) > 1e-3)
-          .map(({ from, to, set }) => `${id}: ${from} to ${to} ${movedBy(set).toFixed(3)}`),
+          .filter(({ set, isSet }) => isSet && set.by !== 'work' && off(measured(set), step) > 1e-3)
+          .map(({ from, to, set }) => `${id}: ${from} to ${to} ${measured(set).toFixed(3)}`),
       ),
     ];
   });

@@ -16,7 +16,7 @@ type Standing = Map<string, Reach>;
  * Adds to every figure the move from where that distance was left, by the card before or the pass
  * before on the same card, where machine, cutter and guides stay. A move that leaves less error
  * than every other way becomes the one the figure is set by. Two stops that are measured as one sum
- * stay as they are. Set-ups of one card share what is set: each keeps the error that leaves in its
+ * stay or are set, and are never moved. Set-ups of one card share what is set: each keeps the error that leaves in its
  * own figure.
  * @param cards set-ups of each card, in the order they are cut
  */
@@ -92,7 +92,7 @@ const [NEAR, FAR] = ['>near-side', '>far-side'] as const;
 
 const betweenOf = ({ from, to }: LengthFigure): string => `${from}>${to}`;
 const isAlike = (a: Reach | undefined, b: Reach | undefined): boolean =>
-  a?.value === b?.value && a?.spread === b?.spread;
+  (['value', 'spread', 'zero', 'turns', 'wall'] as const).every((what) => a?.[what] === b?.[what]);
 
 /**
  * The same distance for another set-up of the card: where it stands is given, and its own error
@@ -108,14 +108,16 @@ function movedFrom(
   stood: Reach | undefined,
   setups: readonly Setup[],
 ): LengthFigure {
-  if (!stood || figure.summed) return figure;
+  if (!stood) return figure;
   const moves = byMove(figure.aim, figure.rounding, stood, figure.step, figure);
-  const able = moves.filter((move) => suits(move, figure, setups));
+  const able = moves.filter(
+    (move) => (!figure.summed || move.stands) && suits(move, figure, setups),
+  );
   return reachedBy(
     figure,
     figure.slide && !isCoarse(able, figure.reach)
       ? [...able, ...figure.reach]
-      : ranked([...figure.reach, ...able]),
+      : ranked([...figure.reach, ...able], figure.leads),
   );
 }
 

@@ -12,7 +12,7 @@ export function onMortisingJig(shop: Shop) {
     gauged: { scale: jig?.endScale ?? null },
   } as const;
   return dialsOf(shop, {
-    face: { id: 'face', name: 'Jig face to cutter', from: 'jig-face', to: 'cutter-centre' },
+    face: { id: 'face', name: 'Jig face to cutter', from: 'jig-face', to: 'near-side' },
     leftRouterStop: {
       ...routerStop,
       id: 'left-stop',

@@ -18,7 +18,7 @@ export const jigRouter: MachineModel = {
   cuttersAre: 'cutter',
   datums: {
     'jig-face': 'jig face',
-    'cutter-centre': 'cutter centre',
+    'near-side': 'near side of the cutter',
     'centre-line': 'centre line of the jig',
     'left-stop': 'left router stop',
     'right-stop': 'right router stop',
@@ -52,11 +52,12 @@ export const jigRouter: MachineModel = {
     ];
     const from = leftStop + router.baseLeft;
     const to = rightStop - router.baseRight;
-    const y = s * set('face');
+    const r = cutter.diameter / 2;
+    const y = s * (set('face') + r);
     const x = (at: number, normal: Vec3 = [1, 0, 0]): Datum => ({ at: [at, 0, 0], normal });
     const datums: Record<string, Datum> = {
       'jig-face': { at: [0, 0, 0], normal: [0, s, 0] },
-      'cutter-centre': { at: [0, y, 0], normal: [0, 1, 0] },
+      'near-side': { at: [0, y - s * r, 0], normal: [0, -s, 0] },
       'centre-line': x(0),
       'left-stop': x(leftStop),
       'right-stop': x(rightStop),
@@ -65,7 +66,6 @@ export const jigRouter: MachineModel = {
       'cutter-tip': { at: [0, 0, -depth], normal: [0, 0, 1] },
     };
     const rigid = seatPiece(pass.seat, datums, occurrence, piece, [0, 0, 0]);
-    const r = cutter.diameter / 2;
     const outline = roundedRectangle(
       [Math.min(from, to) - r, y - r],
       [Math.max(from, to) + r, y + r],

@@ -15,7 +15,7 @@ export function standsAt(
     screw,
   }: { scale?: Scale | null; beyond?: Mm; screw?: Screw | null | undefined },
 ): Mm {
-  if (set.by === 'scale' && scale) return set.value - (set.zero ?? 0) + scale.zero + beyond;
-  if (set.by === 'screw' && screw && set.turns !== undefined) return set.turns * screw.lead;
+  if (set.zero !== undefined && scale) return set.value - set.zero + scale.zero + beyond;
+  if (set.turns !== undefined && screw) return set.turns * screw.lead;
   return set.value;
 }

@@ -80,7 +80,7 @@ export interface Method<F extends Feature = Feature> {
 }
 
 /** What stands on the machine for one distance, beside the rule and blocks of every shop. */
-export type Gauged = Pick<Means, 'scale' | 'beyond' | 'screw' | 'slide' | 'mates'>;
+export type Gauged = Pick<Means, 'scale' | 'beyond' | 'screw' | 'slide' | 'mates' | 'mark'>;
 
 /**
  * To what a figure is set that only clears what stands between two others: by rule where the cutter
@@ -100,17 +100,23 @@ export function figuresFor(shop: Shop): (draft: FigureDraft, gauged?: Gauged) =>
   const boxes = blockBoxesOf(shop);
   const { graduation } = shop;
   const rule = Math.max(graduation, ruleOf(shop));
+  const linesLead = shop.schools.places === 'lines';
   const byRule = { graduation: Math.max(graduation, ruleStep(shop)), boxes: [] };
   return ({ purpose = 'fit', ...draft }, gauged = {}) => {
     const { within = Infinity, value } = draft;
-    const means: Means = { graduation, rule, boxes, ...gauged };
+    const means: Means = { graduation, rule, boxes, linesLead, ...gauged };
     if (graduation === 0) return figure(draft, means);
     if (purpose === 'fit') return figure(draft, means, besides(draft));
     if (purpose === 'clears') return figure({ ...draft, purpose }, byRule);
+    /** Where others stand already the line would have to lie elsewhere. */
     const byStep = (step: Mm, at?: Mm): LengthFigure =>
       purpose === 'stays'
         ? figure({ ...draft, purpose }, { graduation: step, boxes: [] }, at)
-        : figure({ ...draft, purpose }, means, at ?? roundTo(value, rule, draft.rounding));
+        : figure(
+            { ...draft, purpose },
+            { ...means, linesLead: linesLead && at === undefined },
+            at ?? roundTo(value, rule, draft.rounding),
+          );
     /** Half as coarse where the coarse one would take it too far off. */
     const steps = (purpose === 'stays' ? [byRule.graduation, rule] : [rule]).filter(
       (step) => value >= 2 * step,

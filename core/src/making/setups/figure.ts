@@ -1,6 +1,14 @@
 import type { Mm, Rounding, Screw, Sentence } from '../../ground/index.ts';
 import type { DatumId } from './ids.ts';
-import { waysToReach, type Means, type Reach, type Slide } from './reach.ts';
+import {
+  byMark,
+  ranked,
+  waysToReach,
+  type Means,
+  type Reach,
+  type ReachBy,
+  type Slide,
+} from './reach.ts';
 
 /**
  * The direction in the piece that a figure moves wood in; `across` in thickness and width alike,
@@ -38,6 +46,8 @@ export interface LengthFigure {
   readonly step: Mm;
   readonly screw: Screw | null;
   readonly slide?: Slide;
+  /** What the shop sets it by before anything else, whatever error that leaves. */
+  readonly leads?: ReachBy;
   readonly working: Sentence;
   /** How many times its error counts in the size it makes: 2 when both faces are cut with it. */
   readonly counts: number;
@@ -98,20 +108,34 @@ export function figure(
   aim: Mm = draft.value,
 ): LengthFigure {
   const usable = touched(draft) ? means : { ...means, boxes: [] };
+  const purpose = draft.purpose ?? 'fit';
+  const ways = waysToReach(aim, draft.rounding, usable);
+  const marked =
+    means.graduation > 0 &&
+    means.mark &&
+    byMark({ ...draft, aim }, means.mark, lineStep(purpose, means));
+  /** A line lies where a rule shows, and so does a place: no number is better for it. */
+  const leads =
+    marked && purpose === 'place' && means.linesLead ? ({ leads: 'mark' } as const) : {};
   return reachedBy(
     {
       kind: 'length',
       ...draft,
-      purpose: draft.purpose ?? 'fit',
+      ...leads,
+      purpose,
       counts: draft.counts ?? 1,
       step: finest(means),
       screw: means.screw ?? null,
       ...(means.slide && { slide: means.slide }),
       aim,
     },
-    waysToReach(aim, draft.rounding, usable),
+    marked ? ranked([...ways, marked], leads.leads) : ways,
   );
 }
+
+/** As which a line is struck that a figure of this purpose is set by, mm. */
+const lineStep = (purpose: Purpose, { graduation, rule = graduation }: Means): Mm =>
+  purpose === 'fit' ? graduation : rule;
 
 /** How far off its value it was rounded, mm, as planned. */
 export const roundedBy = ({ value, aim, set }: Pick<LengthFigure, 'value' | 'aim' | 'set'>): Mm =>
@@ -148,6 +172,16 @@ export const remainderMatters = ({
   acts,
 }: Pick<LengthFigure, 'set' | 'counts' | 'acts'>): boolean =>
   Math.abs(set.error) * counts >= MATTERS[acts] - 1e-9;
+
+/** What is said where a figure is set without its number. */
+const WITHOUT_NUMBER: Partial<Record<ReachBy, string>> = {
+  mark: 'to the line',
+  mate: 'to the mate',
+};
+
+/** What a figure is set to that needs no number, in words; nothing where its number is read. */
+export const withoutNumber = ({ set }: Pick<LengthFigure, 'set'>): string | undefined =>
+  WITHOUT_NUMBER[set.by];
 
 /** A line that is there by itself: nobody marks or sets it. */
 export const given = (figure: LengthFigure): LengthFigure => ({ ...figure, isGiven: true });

@@ -16,10 +16,10 @@ import {
 } from '../../ground/index.ts';
 
 /**
- * How a length is set: read off a scale, measured, built up, turned, moved from where it stands, or
- * taken from the mate.
+ * How a length is set: read off a scale, measured, built up, turned, moved from where it stands,
+ * taken from the mate, or by a line on the wood.
  */
-export type ReachBy = 'scale' | 'rule' | 'blocks' | 'screw' | 'move' | 'mate' | 'work';
+export type ReachBy = 'scale' | 'rule' | 'blocks' | 'screw' | 'move' | 'mate' | 'mark' | 'work';
 
 /**
  * One way to reach a figure: where it will stand, the error it leaves, and how far off it may be
@@ -37,6 +37,8 @@ export interface Reach extends Reached {
   readonly box?: string;
   /** The wall of the cut mortise it is set to; the proof knows where that truly lies. */
   readonly wall?: Mate['wall'];
+  /** It stands so since it was last set: nothing is to be done. */
+  readonly stands?: true;
 }
 
 /** A size of the mating part that can stand in for a figure. */
@@ -47,6 +49,16 @@ export interface Mate {
    * will.
    */
   readonly wall: 'near' | 'far';
+  readonly text: string;
+}
+
+/** A line on the first piece, to which an edge of what cuts is turned: it needs no number. */
+export interface Mark {
+  /** From where it is struck, mm. */
+  readonly lies: Mm;
+  /** Whether the figure grows as the line goes farther, or shrinks. */
+  readonly grows: 1 | -1;
+  /** With a slot for where it lies. */
   readonly text: string;
 }
 
@@ -79,6 +91,9 @@ export interface Means {
   readonly screw?: Screw | null | undefined;
   readonly slide?: Slide | null | undefined;
   readonly mates?: readonly Mate[];
+  readonly mark?: Mark;
+  /** The shop sets what need not be finer than a rule by the line, where there is one. */
+  readonly linesLead?: boolean;
 }
 
 /** What lies between what a scale reads to and what a figure counts to. */
@@ -95,6 +110,8 @@ const PILE_TOLERANCE: Mm = 0.02;
 const PER_BLOCK: Mm = 0.01;
 /** A mating part felt with a fingertip or a knife. */
 const BY_TOUCH: Mm = 0.02;
+/** An edge turned to a knifed line by eye: value from memory of shop practice. */
+const BY_EYE: Mm = 0.1;
 /** A mate this much off is no gauge: nobody sets to it and reckons the rest, mm. */
 const MATE_WITHIN: Mm = 0.5;
 const HAIR: Mm = 1e-6;
@@ -179,11 +196,44 @@ function measuredBy(value: Mm, rounding: Rounding, finest: Mm, rule: Mm | undefi
     : fine;
 }
 
-/** Least error first; errors that are alike by how closely the way can be set. */
-export const ranked = (ways: readonly Reach[]): Reach[] =>
+/**
+ * By a line on the wood, which lies where a rule shows it or, where it makes a fit, as close as the
+ * shop goes; and to the safe side of the figure.
+ * @param value of the figure, exact, mm
+ * @param aim what is set instead of it by a number, mm
+ * @param step as which the line is struck, mm
+ */
+export function byMark(
+  { value, aim, rounding }: { value: Mm; aim: Mm; rounding: Rounding },
+  { lies, grows, text }: Mark,
+  step: Mm,
+): Reach {
+  const struck = roundTo(lies, step, grows > 0 ? rounding : opposite(rounding));
+  const set = value + grows * (struck - lies);
+  return {
+    by: 'mark',
+    text: say(text, { lies: struck }),
+    value: set,
+    error: aim - set,
+    spread: BY_EYE,
+  };
+}
+
+const opposite = (rounding: Rounding): Rounding =>
+  rounding === 'nearest' ? rounding : rounding === 'up' ? 'down' : 'up';
+
+/**
+ * Least error first; errors that are alike by how closely the way can be set, and nothing at all
+ * before anything that is to be done.
+ * @param leads what the shop sets such a figure by before anything else
+ */
+export const ranked = (ways: readonly Reach[], leads?: ReachBy): Reach[] =>
   [...ways].sort((a, b) => {
+    const led = Number(b.by === leads) - Number(a.by === leads);
+    const stands = Number(b.stands === true) - Number(a.stands === true);
+    if (leads && (stands || led)) return stands || led;
     const [ea, eb] = [Math.abs(a.error), Math.abs(b.error)];
-    return Math.abs(ea - eb) > ALIKE ? ea - eb : a.spread - b.spread;
+    return Math.abs(ea - eb) > ALIKE ? ea - eb : stands || a.spread - b.spread;
   });
 
 /**
@@ -194,7 +244,7 @@ export const ranked = (ways: readonly Reach[]): Reach[] =>
 export function byMove(
   value: Mm,
   rounding: Rounding,
-  stands: Pick<Reach, 'value' | 'spread'>,
+  stands: Pick<Reach, 'value' | 'spread' | 'zero' | 'turns' | 'wall'>,
   step: Mm,
   { screw, slide }: Pick<Means, 'screw' | 'slide'>,
 ): Reach[] {
@@ -203,7 +253,7 @@ export function byMove(
   const to: Moving = (moved, spread, how, lengths) => {
     const reached = { by: 'move' as const, value: stands.value + moved, error: move - moved };
     if (Math.abs(moved) < 1e-9)
-      return { ...reached, text: say('stands there already'), spread: stands.spread };
+      return { ...stands, ...reached, text: say('stands there already'), stands: true };
     const way = moved > 0 ? 'larger' : 'smaller';
     const text = say(`{move} ${way} than it stands${how}`, { move: Math.abs(moved), ...lengths });
     return { ...reached, text, spread: stands.spread + spread };

@@ -5,7 +5,7 @@ import { stopsOf } from '../hazards/index.ts';
 import { bundled } from '../method/bundles.ts';
 import { supportWords } from '../method/longPieces.ts';
 import type { Method } from '../method/method.ts';
-import { tellingFaces, withFaces, type Setup, type Trait } from '../setups/index.ts';
+import { reachedBy, tellingFaces, withFaces, type Setup, type Trait } from '../setups/index.ts';
 import { centredWords } from './centred.ts';
 import { cradleWords, WEDGE_INSTEAD } from './cradled.ts';
 import { asLongAs, type ForHalf, type Given } from './given.ts';
@@ -128,7 +128,10 @@ function inFaceWords(setup: Setup, turned: boolean): Setup {
   return {
     ...setup,
     figures: setup.figures.map((f) => ({
-      ...f,
+      ...reachedBy(
+        f,
+        f.reach.map((way) => ({ ...way, text: told(way.text) })),
+      ),
       name: withFaces(f.name, turned),
       working: told(f.working),
     })),

@@ -187,9 +187,8 @@ describe('into an end', () => {
           const figures = read(each);
           const value = (name: RegExp) => figures.find((f) => name.test(f.name))!.value;
           const t = m - Number(params['faceClearance']);
-          expect(
-            Math.abs(value(/^Jig face/) - Number(params['faceShoulder']) - t / 2),
-          ).toBeLessThan(HUNDREDTH);
+          const wall = Number(params['faceShoulder']) + (t - m) / 2;
+          expect(Math.abs(value(/^Jig face/) - wall)).toBeLessThan(HUNDREDTH);
           const middle = Number(params['edgeShoulder']) + Number(params['tenonWidth']) / 2;
           expect(Math.abs(value(/^End stop/) - middle)).toBeLessThan(HUNDREDTH);
           const router = shop.tools.find((t) => t.id === 'router') as unknown as Record<

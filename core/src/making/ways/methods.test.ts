@@ -12,7 +12,7 @@ import { TEST_SHOP, withTool } from '../../testing/shops.ts';
 import { INCH, METRIC, speak } from '../../ground/units/index.ts';
 import type { Shop } from '../../shop/tooling/index.ts';
 import { rowOf } from '../method/boring.ts';
-import { bites } from '../mortiser/methods/hollowChisel.ts';
+import { bites } from '../mortiser/bites.ts';
 
 const EXACT: Shop = { ...TEST_SHOP, graduation: 0 };
 const ofJoint = (shape: JobShape, shop: Shop = EXACT): Setup[] =>
@@ -322,9 +322,9 @@ describe('worked values, as plain arithmetic', () => {
     expect(figures(setups, 'shoulders', /fence/)).toEqual([50, 50]);
   });
 
-  it('router jig: face to centre 11, travel 42, 96 each side, stop to stop 192', () => {
+  it('router jig: face to the cutter’s near side 7, travel 42, 96 each side, stop to stop 192', () => {
     const router = setups.filter((s) => s.stage === 'mortise');
-    expect(figures(router, 'mortise', /^face/)).toEqual([11, 11]);
+    expect(figures(router, 'mortise', /^face/)).toEqual([7, 7]);
     expect(figures(router, 'mortise', /(left|right)-stop/)).toEqual([96, 96, 96, 96]);
     expect(speak(router[0]!.checks[0]!, METRIC)).toBe('Stop to stop measures 192.0 mm.');
   });
@@ -356,14 +356,14 @@ describe('worked values, as plain arithmetic', () => {
     expect([0.7, 0.45].map(stopAt)).toEqual([29.5, 29.7]);
   });
 
-  it('a 10 wide mortise with an 8 cutter: two centres, a radius in from either wall', () => {
+  it('a 10 wide mortise with an 8 cutter: two rows, each to its wall', () => {
     const shop = { ...EXACT, tools: EXACT.tools.filter((t) => !/cutter-(10|12)/.test(t.id)) };
     const rows = ofJoint(
       { params: { mortiseWidth: 10, faceClearance: 2, corners: 'squared' } },
       shop,
     );
-    /** Near wall a + t/2 - m/2 = 6, so 6 + 4 and 6 + 10 - 4. */
-    expect(figures(rows, 'mortise', /^face/).slice(0, 2)).toEqual([10, 12]);
+    /** Near wall a + t/2 - m/2 = 6, so 6 and 6 + 10 - 8. */
+    expect(figures(rows, 'mortise', /^face/).slice(0, 2)).toEqual([6, 8]);
   });
 
   it('levels: a mortise 32 deep with a cutter that takes 6 at a time goes in six', () => {

@@ -307,15 +307,20 @@ describe('rough and fine', () => {
         .flatMap((s) => s.figures.filter((f) => f.id === 'blade-height'));
     /**
      * Shoulders come first and go full; the cheeks stop 0.3 short of 30.2, to a rule of half a
-     * millimetre.
+     * millimetre. Where the height stands already from one cheek to the next, it stays.
      */
+    const [first, ...others] = heights('cheeks');
+    expect([first!.set.by, ...others.map(({ set }) => set.by)]).toEqual([
+      'rule',
+      ...others.map(() => 'move'),
+    ]);
     for (const { purpose, set, reach } of heights('cheeks'))
-      expect([purpose, set.value, set.by, reach.some((r) => r.by === 'blocks')]).toEqual([
+      expect([purpose, set.value, reach.some((r) => r.by === 'blocks')]).toEqual([
         'stays',
         29.5,
-        'rule',
         false,
       ]);
+    for (const { set } of others) expect(set.stands).toBe(true);
     for (const { purpose, set } of heights('shoulders'))
       expect([purpose, set.error]).toEqual(['fit', 0]);
     /** After the cheeks a shoulder stops short too. */

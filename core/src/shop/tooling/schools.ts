@@ -82,6 +82,15 @@ export const SCHOOLS = {
     why: 'Stops take minutes and any size; a template takes an hour, and pays when the joint comes back.',
     changes: 'the way that is chosen for a mortise or tenon where nobody has chosen one',
   },
+  places: {
+    question: 'Places by a line, or by a number?',
+    answers: {
+      lines: 'Stops by the lines on the first piece',
+      numbers: 'Stops by their numbers',
+    },
+    why: 'What a tenon hides need lie no closer than a rule shows, and a line is there; a number needs no marked piece.',
+    changes: 'how the stops of a mortise are set',
+  },
   length: {
     question: 'Cut to length first?',
     answers: {
@@ -106,6 +115,7 @@ export const LATER_SCHOOLS: ReadonlySet<SchoolName> = new Set<SchoolName>([
   'faces',
   'guide',
   'slot',
+  'places',
 ]);
 
 /** The first answer to every question: what Velk does until a shop says otherwise. */

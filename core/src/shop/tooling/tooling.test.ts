@@ -343,6 +343,11 @@ describe('schools', () => {
         testCut.text.includes('creep up'),
       ),
       faces: /one-face|stepped|paired/.test(at({ faces: 'one' }).joints[0]!.chosen.tenoned!),
+      places: (['lines', 'numbers'] as const).every((places) => {
+        const byJig = { mortised: 'router-jig+square-ends' };
+        const figures = eachSetup(at({ places }, {}, byJig)).flatMap(({ setup }) => setup.figures);
+        return figures.some(({ set }) => set.by === 'mark') === (places === 'lines');
+      }),
       guide: at({ guide: 'templates' }).joints[0]!.chosen.mortised!.startsWith('bushing-mortise'),
     };
     for (const school of SCHOOL_NAMES.filter((s) => s !== 'length'))

@@ -1,8 +1,9 @@
 import './floor.css';
 import { formatAngle, type LengthStyle } from '@velk/core/ground';
-import type { AngleFigure } from '@velk/core/making';
+import { withoutNumber, type AngleFigure } from '@velk/core/making';
 import type { FigureView } from '@velk/core/day';
 import { Length } from '../../widgets/Length.tsx';
+import { SetTo } from '../../widgets/SetTo.tsx';
 import { Spoken } from '../../widgets/Spoken.tsx';
 
 /** Figures to be read at arm’s length: how far, from what to what, and how it is set. */
@@ -25,23 +26,31 @@ export function HugeFigures({
       {figures.map((view) => {
         const { figure, from, to } = view;
         const moved = stand(view);
+        const isNumber = moved !== undefined || !withoutNumber(figure);
         return (
           <div key={figure.id}>
             <p className="quiet">{figure.name}</p>
             <p className="hugevalue">
-              <Length value={moved ?? figure.set.value} style={style} unit={false} />
-              <span className="unit"> {style.system}</span>
+              {moved === undefined ? (
+                <SetTo figure={figure} style={style} unit={false} />
+              ) : (
+                <Length value={moved} style={style} unit={false} />
+              )}
+              {isNumber && <span className="unit"> {style.system}</span>}
             </p>
-            <p>
-              from {from} to {to}
-            </p>
+            {isNumber && (
+              <p>
+                from {from} to {to}
+              </p>
+            )}
             {moved !== undefined ? (
               <p className="quiet">
-                moved since it was set at <Length value={figure.set.value} style={style} />
+                moved since it was set{withoutNumber(figure) ? ' ' : ' at '}
+                <SetTo figure={figure} style={style} />
               </p>
             ) : (
               !byHand && (
-                <p className="quiet">
+                <p className={isNumber ? 'quiet' : undefined}>
                   <Spoken sentence={figure.set.text} style={style} />
                 </p>
               )

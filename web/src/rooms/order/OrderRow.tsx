@@ -8,7 +8,7 @@ import { cardView, type Card, type Day, type FigureView, type Plan } from '@velk
 import type { LengthStyle } from '@velk/core/ground';
 import { dayName } from '../../browser/days.ts';
 import { useNear } from '../../frame/useNear.ts';
-import { Length } from '../../widgets/Length.tsx';
+import { SetTo } from '../../widgets/SetTo.tsx';
 import { cardPath } from '../setups/SetupsRoom.tsx';
 
 const names = (all: readonly (string | undefined)[]): string => [...new Set(all)].join('; ');
@@ -124,7 +124,7 @@ function WholeRow({
           {firstFew(view.figures.length ? view.figures : view.groups[0]!.figures).map(
             ({ figure }) => (
               <span key={figure.id} className="figure-told">
-                {figure.name} <strong>{<Length value={figure.set.value} style={style} />}</strong>
+                {figure.name} <strong>{<SetTo figure={figure} style={style} />}</strong>
               </span>
             ),
           )}

@@ -1,8 +1,9 @@
 import type { FigureView } from '@velk/core/day';
 import { formatAngle, formatLength, INCH, type LengthStyle, type Mm } from '@velk/core/ground';
-import { type AngleFigure, remainderMatters } from '@velk/core/making';
+import { type AngleFigure, remainderMatters, withoutNumber } from '@velk/core/making';
 import { CopyButton } from '../../widgets/CopyButton.tsx';
 import { inDecimals, Length } from '../../widgets/Length.tsx';
+import { SetTo } from '../../widgets/SetTo.tsx';
 import { Spoken } from '../../widgets/Spoken.tsx';
 
 export function FigureRow({
@@ -14,22 +15,30 @@ export function FigureRow({
   style: LengthStyle;
   byHand: boolean;
 }) {
+  const bare = withoutNumber(figure) !== undefined;
+  const between = (
+    <p>
+      from {from} to {to}
+    </p>
+  );
   return (
     <div className={`figure ${byHand ? 'byhand' : ''}`}>
       <div className="value">
-        <Length value={figure.set.value} style={style} unit={false} />
-        <span className="unit">{style.system}</span>
-        <CopyButton of={figure.name} text={formatLength(figure.set.value, style)} />
+        <SetTo figure={figure} style={style} unit={false} />
+        {!bare && (
+          <>
+            <span className="unit">{style.system}</span>
+            <CopyButton of={figure.name} text={formatLength(figure.set.value, style)} />
+          </>
+        )}
       </div>
       <div>
         <strong>{figure.name}</strong>
-        <p>
-          from {from} to {to}
-        </p>
+        {!bare && between}
         {!byHand && (
           <p>
             <Spoken sentence={figure.set.text} style={style} />
-            {remainderMatters(figure) && isShown(figure.set.error, style) && (
+            {!figure.leads && remainderMatters(figure) && isShown(figure.set.error, style) && (
               <span className="quiet">
                 ; exact <Length value={figure.aim} style={style} />, leaves{' '}
                 <Length value={Math.abs(figure.set.error)} style={inDecimals(style)} />
@@ -40,6 +49,7 @@ export function FigureRow({
         {!byHand && figure.reach.length > 1 && (
           <details>
             <summary>Or</summary>
+            {bare && between}
             <ul className="ways">
               {figure.reach.slice(1).map((way, i) => (
                 <li key={i}>
@@ -59,7 +69,9 @@ export function FigureRow({
           </details>
         )}{' '}
         <details>
-          <summary>Why {<Length value={figure.set.value} style={style} />}</summary>
+          <summary>
+            Why {bare ? 'there' : <Length value={figure.set.value} style={style} />}
+          </summary>
           <p>
             <Spoken sentence={figure.working} style={style} />
             {figure.counts > 1 && '. Its error counts twice.'}

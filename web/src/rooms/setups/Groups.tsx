@@ -1,6 +1,6 @@
 import type { GroupView, PassView } from '@velk/core/day';
 import { capital, type LengthStyle } from '@velk/core/ground';
-import { Length } from '../../widgets/Length.tsx';
+import { SetTo } from '../../widgets/SetTo.tsx';
 import { Spoken } from '../../widgets/Spoken.tsx';
 import { FigureRow } from './FigureRow.tsx';
 
@@ -79,7 +79,7 @@ function PassLine({
       {(held ? [] : moves).map(({ figure }) => (
         <span key={figure.id} className="moved">
           {moves.length > 1 && `${figure.name} `}
-          <Length value={figure.set.value} style={style} />
+          <SetTo figure={figure} style={style} />
         </span>
       ))}
       {!shown && (

@@ -1,5 +1,5 @@
 import type { MortiseFeature } from '../../../design/index.ts';
-import type { LengthFigure, Occurrence, Refusal, Setup } from '../../setups/index.ts';
+import type { LengthFigure, Mark, Occurrence, Refusal, Setup } from '../../setups/index.ts';
 import {
   toolsOf,
   type MortisingJig,
@@ -63,14 +63,14 @@ function gearOf(feature: MortiseFeature, shop: Shop): Gear | undefined {
 }
 
 /**
- * Cutter centres from the reference face: one where the cutter is the width, else rows that overlap
- * to fill it.
+ * Near sides of the cutter from the reference face: one where the cutter is the width, else rows
+ * that overlap to fill it.
  */
 function rows(feature: MortiseFeature, d: Mm): Mm[] {
   const { wall: p, width: m } = feature;
   const count = rowsFor(m, d);
-  if (count === 1) return [p + m / 2];
-  return Array.from({ length: count }, (_, i) => p + d / 2 + (i * (m - d)) / (count - 1));
+  if (count === 1) return [p];
+  return Array.from({ length: count }, (_, i) => p + (i * (m - d)) / (count - 1));
 }
 
 /** How a row is set: the outer ones make the walls, and no mortise comes wider than it should. */
@@ -81,22 +81,22 @@ function rowOf(feature: MortiseFeature, i: number, count: number, clears: boolea
   return { rounding: 'nearest', purpose: clears ? 'clears' : 'fit' } as const;
 }
 
-/** Jig face to the cutter’s centre, row by row. */
+/** Jig face to the cutter’s near side, row by row. */
 function facesOf(feature: MortiseFeature, d: Mm, shop: Shop): LengthFigure[] {
   const { wall: p, width: m } = feature;
   const on = onMortisingJig(shop);
-  const centres = rows(feature, d);
-  const one = centres.length === 1;
-  const clears = centres.length > 2 && centres[1]! - centres[0]! + ruleStep(shop) < d - SAME;
-  return centres.map((value, i) =>
+  const sides = rows(feature, d);
+  const one = sides.length === 1;
+  const clears = sides.length > 2 && sides[1]! - sides[0]! + ruleStep(shop) < d - SAME;
+  return sides.map((value, i) =>
     on.face({
       id: one ? 'face' : `face-${i + 1}`,
       name: one ? 'Jig face to cutter' : `Jig face to cutter, row ${i + 1}`,
       value,
-      ...rowOf(feature, i, centres.length, clears),
+      ...rowOf(feature, i, sides.length, clears),
       acts: 'thickness',
       working: one
-        ? say('near wall {p} + half the mortise {half}', { p, half: m / 2 })
+        ? say('near wall {p}', { p })
         : say('row {value} from the {reference face}: the cutter is {d}, the mortise {m}', {
             value,
             d,
@@ -127,6 +127,64 @@ function heldAs(feature: MortiseFeature, { cutter }: Gear, shop: Shop): Held {
   return { start: beside.start, length: beside.length, ahead: beside.start - start };
 }
 
+/** Both stops of the router and that of the piece, for pieces whose ends fall on this side. */
+function stopsOf(feature: MortiseFeature, shop: Shop, gear: Gear, side: 'left' | 'right') {
+  const { router, cutter } = gear;
+  const { start: q, length: l, ahead = 0 } = heldAs(feature, gear, shop);
+  const isEnd = feature.into === 'end';
+  const d = cutter.diameter;
+  const on = onMortisingJig(shop);
+  const acts = isEnd ? 'width' : 'length';
+  const half = (l - d) / 2;
+  const routerStop = (at: 'left' | 'right', base: Mm) => {
+    const drawnBack = at === side ? ahead : 0;
+    const setting = {
+      value: half + base + drawnBack,
+      ...endOf(feature, 'far'),
+      acts,
+      summed: true,
+      working: drawnBack
+        ? say(
+            'as for the mortise beside it, {whole}, and {ahead} that the pocket begins before it',
+            { whole: half + base, ahead },
+          )
+        : say(
+            'half the travel {half} + router base {base} on that side; travel is mortise {l} − cutter {d}',
+            { half, base, l, d },
+          ),
+    } as const;
+    return on[`${at}RouterStop`](setting, { mark: endLine(l / 2 + drawnBack) });
+  };
+  const datum = isEnd ? '{reference edge}' : 'layout end';
+  const end = on[`${side}EndStop`](
+    {
+      value: q + l / 2,
+      ...placeAlong(feature),
+      acts,
+      working: say(`${datum} to mortise {q} + half its length {half}`, { q, half: l / 2 }),
+    },
+    { mark: centreLine(q + l / 2, datum) },
+  );
+  return {
+    left: routerStop('left', router.baseLeft),
+    right: routerStop('right', router.baseRight),
+    end,
+  };
+}
+
+/** Where the cutter’s edge ends at a stop. */
+const endLine = (lies: Mm): Mark => ({
+  lies,
+  grows: 1,
+  text: 'cutter’s edge turned to the end line, {lies} off the mortise’s centre line',
+});
+
+const centreLine = (lies: Mm, datum: string): Mark => ({
+  lies,
+  grows: 1,
+  text: `the piece’s centre line, {lies} from its ${datum}, on the jig’s; the stop against the piece`,
+});
+
 function setup(
   feature: MortiseFeature,
   shop: Shop,
@@ -137,45 +195,17 @@ function setup(
 ): Setup {
   const { router, jig, cutter } = gear;
   const { depth: D } = feature;
-  const { start: q, length: l, ahead = 0 } = heldAs(feature, gear, shop);
+  const { ahead = 0 } = heldAs(feature, gear, shop);
   const end = feature.into === 'end';
-  const [along, inward] = end ? (['width', 'length'] as const) : (['length', 'width'] as const);
   const d = cutter.diameter;
-  const travel = l - d;
   const on = onMortisingJig(shop);
   const faces = facesOf(feature, d, shop);
   const one = faces.length === 1;
-  const stop = (at: 'left' | 'right', base: Mm) =>
-    on[`${at}RouterStop`]({
-      value: travel / 2 + base + (at === side ? ahead : 0),
-      ...endOf(feature, 'far'),
-      acts: along,
-      summed: true,
-      working:
-        ahead && at === side
-          ? say(
-              'as for the mortise beside it, {whole}, and {ahead} that the pocket begins before it',
-              { whole: travel / 2 + base, ahead },
-            )
-          : say(
-              'half the travel {half} + router base {base} on that side; travel is mortise {l} − cutter {d}',
-              { half: travel / 2, base, l, d },
-            ),
-    });
-  const endStop = on[`${side}EndStop`]({
-    value: q + l / 2,
-    ...placeAlong(feature),
-    acts: along,
-    working: say(
-      `${end ? '{reference edge}' : 'layout end'} to mortise {q} + half its length {half}`,
-      { q, half: l / 2 },
-    ),
-  });
   const depth = on.plunge({
     value: D,
     purpose: 'depth',
     rounding: 'up',
-    acts: inward,
+    acts: end ? 'length' : 'width',
     working: feature.through
       ? say('through the piece {V} and {past} into the backing piece', {
           V: feature.stock.width,
@@ -183,7 +213,7 @@ function setup(
         })
       : say('mortise depth {D}, counted from where the cutter first touches', { D }),
   });
-  const [left, right] = [stop('left', router.baseLeft), stop('right', router.baseRight)];
+  const { left, right, end: endStop } = stopsOf(feature, shop, gear, side);
   const passes = faces.flatMap((face, row) =>
     inLevels(
       {
@@ -229,8 +259,8 @@ function setup(
       say('Stop to stop measures {total}.', { total: left.set.value + right.set.value }),
       say(
         end
-          ? 'The piece hangs on end, its end level with the jig’s top. The first carries the mortise’s centre line; the others only go with their {reference edge} against the end stop.'
-          : 'The first piece carries the mortise’s centre line: it meets the jig’s centre line. The others only go against the end stop.',
+          ? 'The piece hangs on end, its end level with the jig’s top. The first carries the mortise’s centre line and ends; the others only go with their {reference edge} against the end stop.'
+          : 'The first piece carries the mortise’s centre line and ends: its centre line meets the jig’s. The others only go against the end stop.',
       ),
       ...(ahead
         ? [

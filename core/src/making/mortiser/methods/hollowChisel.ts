@@ -1,5 +1,5 @@
 import type { MortiseFeature } from '../../../design/index.ts';
-import type { LengthFigure, Occurrence, Pass, Refusal, Setup } from '../../setups/index.ts';
+import type { LengthFigure, Mark, Occurrence, Pass, Refusal, Setup } from '../../setups/index.ts';
 import { toolsOf, type HollowChisel, type Mortiser, type Shop } from '../../../shop/index.ts';
 import { capital, say, type Mm } from '../../../ground/index.ts';
 import { sideBySide } from '../../method/sideBySide.ts';
@@ -7,6 +7,7 @@ import { endOf, placeAcross } from '../../method/mortiseEnds.ts';
 import { mortiseLies, stopSide } from '../../method/stopSide.ts';
 import { called, ruleStep, SAME, type Method } from '../../method/method.ts';
 import { missing, over } from '../../method/refusal.ts';
+import { bitesAt } from '../bites.ts';
 import { onMortiser } from '../figures.ts';
 
 /** Within this a chisel is as wide as the mortise, mm. */
@@ -33,34 +34,6 @@ const chiselFor = ({ width, length }: MortiseFeature, shop: Shop): HollowChisel 
 /** How many rows a chisel takes side by side, from one wall to the other. */
 const countOf = (width: Mm, chisel: Mm): number =>
   Math.abs(width - chisel) < FITS ? 1 : Math.ceil(width / chisel - SAME);
-
-/**
- * Where the bites between the two ends go, as distances from the near one: full bites that leave
- * lands narrower than the chisel, and then those lands, so that the chisel is never pushed sideways
- * into a hole.
- * @param span length of the mortise less the chisel
- * @param rule what a rule shows: they lie so many of it before the far end
- */
-export function bites(span: Mm, chisel: Mm, rule: Mm): { full: Mm[]; lands: Mm[] } {
-  const steps = Math.max(1, Math.ceil(span / (2 * chisel - LEAST_LAPS * rule) - SAME));
-  const pitch = span / steps;
-  /** Bites that only just meet stay where they are. */
-  const meet = pitch > chisel - rule && pitch <= chisel + SAME;
-  const byRule = (from: Mm) => (meet ? from : span - Math.round((span - from) / rule) * rule);
-  return {
-    full: Array.from({ length: steps - 1 }, (_, i) => byRule((i + 1) * pitch)),
-    lands:
-      pitch > chisel + SAME
-        ? Array.from({ length: steps }, (_, i) => byRule((i + 0.5) * pitch))
-        : [],
-  };
-}
-
-/**
- * By how many of the rule's steps a land is narrower than the chisel: two bites and the land itself
- * are each half a step out.
- */
-const LEAST_LAPS = 2.5;
 
 /** A hollow chisel, bite beside bite: the ends come square from the tool. */
 export const hollowChisel: Method<MortiseFeature> = {
@@ -199,34 +172,47 @@ function rowsOf(feature: MortiseFeature, c: Mm, shop: Shop): Row[] {
   }));
 }
 
-/** One way the chisel goes down along the piece. */
-interface Bite {
-  readonly id: string;
-  readonly words: string;
-  readonly toFarStop: boolean;
-  /** How far off its stop the piece is drawn, mm. */
-  readonly off: Mm;
-}
-
-/** All bites of a row in turn: both ends, then full bites, then what stands between those. */
-function bitesAt(span: Mm, chisel: Mm, rule: Mm): Bite[] {
-  const nearEnd = {
-    id: 'near-end',
-    words: 'near end, layout end against the stop',
-    toFarStop: false,
-    off: 0,
-  };
-  if (span < SAME) return [nearEnd];
-  const drawn = (id: string, words: string, places: readonly Mm[]) =>
-    places.map((from, i) => ({ id: `${id}-${i + 1}`, words, toFarStop: true, off: span - from }));
-  const { full, lands } = bites(span, chisel, rule);
+/** Where the piece’s end lies for the bite at either end of the mortise. */
+function stopsOf(
+  feature: MortiseFeature,
+  c: Mm,
+  side: 'left' | 'right',
+  shop: Shop,
+): [LengthFigure, LengthFigure] {
+  const { start: q, length: l } = feature;
+  const stop = onMortiser(shop)[`${side}Stop`];
   return [
-    nearEnd,
-    { ...nearEnd, id: 'far-end', words: 'far end, layout end against the stop', toFarStop: true },
-    ...drawn('bite', 'full bite, the piece drawn {off} off the far-end stop', full),
-    ...drawn('land', 'what stands between two bites, {off} off the far-end stop', lands),
+    stop(
+      {
+        id: 'stop-near',
+        name: 'Near end, end stop or mark',
+        value: q,
+        ...endOf(feature, 'near'),
+        acts: 'length',
+        working: say('layout end to mortise {q}', { q }),
+      },
+      { mark: endLine(q) },
+    ),
+    stop(
+      {
+        id: 'stop-far',
+        name: 'Far end, end stop or mark',
+        value: q + l - c,
+        ...endOf(feature, 'far'),
+        acts: 'length',
+        working: say('layout end to mortise {q} + its length {l} − chisel {c}', { q, l, c }),
+      },
+      { mark: endLine(q + l) },
+    ),
   ];
 }
+
+/** The chisel comes down inside the line of the end. */
+const endLine = (lies: Mm): Mark => ({
+  lies,
+  grows: 1,
+  text: 'chisel’s side at the end line, {lies} from the layout end',
+});
 
 function setup(
   feature: MortiseFeature,
@@ -237,26 +223,11 @@ function setup(
   side: 'left' | 'right',
   occurrences: Occurrence[],
 ): Setup {
-  const { start: q, length: l, depth: D, stock } = feature;
+  const { length: l, depth: D, stock } = feature;
   const c = chisel.size;
   const on = onMortiser(shop);
   const rows = rowsOf(feature, c, shop);
-  const first = on[`${side}Stop`]({
-    id: 'stop-near',
-    name: 'Near end, end stop or mark',
-    value: q,
-    ...endOf(feature, 'near'),
-    acts: 'length',
-    working: say('layout end to mortise {q}', { q }),
-  });
-  const last = on[`${side}Stop`]({
-    id: 'stop-far',
-    name: 'Far end, end stop or mark',
-    value: q + l - c,
-    ...endOf(feature, 'far'),
-    acts: 'length',
-    working: say('layout end to mortise {q} + its length {l} − chisel {c}', { q, l, c }),
-  });
+  const [first, last] = stopsOf(feature, c, side, shop);
   const depth = on.depth({
     value: D,
     purpose: 'depth',
