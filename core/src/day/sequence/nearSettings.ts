@@ -137,12 +137,9 @@ const farthest = (among: readonly (readonly LengthFigure[])[]): Standing[] =>
     return { from, to, purpose, rounding, at: Math[rounding === 'up' ? 'max' : 'min'](...set) };
   });
 
-/**
- * Where a figure is meant to stand, mm: what stays short is rounded only where it is set, and a line
- * where it is struck.
- */
-const standsAt = ({ purpose, aim, set, leads }: LengthFigure): Mm =>
-  purpose === 'stays' || leads ? set.value : aim;
+/** Where a figure is meant to stand, mm: what stays short is rounded only where it is set. */
+const standsAt = ({ purpose, aim, set }: LengthFigure): Mm =>
+  purpose === 'stays' ? set.value : aim;
 
 const isShort = (figure: LengthFigure, { at }: Standing): boolean =>
   Math.abs(standsAt(figure) - at) > 1e-9;

@@ -114,22 +114,23 @@ export function figure(
     means.graduation > 0 &&
     means.mark &&
     byMark({ ...draft, aim }, means.mark, lineStep(purpose, means));
-  /** A line lies where a rule shows, and so does a place: no number is better for it. */
-  const leads =
-    marked && purpose === 'place' && means.linesLead ? ({ leads: 'mark' } as const) : {};
+  /** A line lies where a rule shows, and so does a place: it is what is aimed at. */
+  const leading = marked && purpose === 'place' && means.linesLead ? marked : undefined;
+  const standing = leading?.value ?? aim;
+  const from = (way: Reach): Reach => ({ ...way, error: standing - way.value });
   return reachedBy(
     {
       kind: 'length',
       ...draft,
-      ...leads,
       purpose,
       counts: draft.counts ?? 1,
       step: finest(means),
       screw: means.screw ?? null,
       ...(means.slide && { slide: means.slide }),
-      aim,
+      ...(leading && { leads: leading.by }),
+      aim: standing,
     },
-    marked ? ranked([...ways, marked], leads.leads) : ways,
+    marked ? ranked([...ways, marked].map(from), leading?.by) : ways,
   );
 }
 
