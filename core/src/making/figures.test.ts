@@ -76,6 +76,7 @@ describe('what a machine can be set to', () => {
       heightOverSled: ['table', 'highest-tooth'],
       stackOverSled: ['table', 'highest-tooth'],
       stopOnSled: ['end-stop', 'far-side'],
+      spacer: ['jig-face', 'spacer-face'],
     });
   });
 
@@ -101,6 +102,7 @@ describe('what a machine can be set to', () => {
     expect(set(onBandsaw(SHOP))).toEqual({
       fenceToNearSide: ['fence-face', 'near-side', 59],
       fenceToFarSide: ['fence-face', 'far-side', 58],
+      spacer: ['fence-face', 'spacer-face'],
       stop: ['tooth-tips', 'stop-face'],
       stopBehind: ['tooth-tips', 'stop-face'],
       stopBeyond: ['tooth-tips', 'stop-face'],
@@ -182,12 +184,14 @@ describe('what a machine can be set to', () => {
 
   it('presses, a saw from above, and a copying machine', () => {
     expect(set(onPress(SHOP))).toEqual({
+      spacer: ['fence-face', 'spacer-face'],
       fence: ['fence-face', 'bit-centre'],
       leftStop: ['left-end-stop', 'centre-of-bit'],
       rightStop: ['right-end-stop', 'centre-of-bit'],
       depth: ['wood-surface', 'full-diameter'],
     });
     expect(set(onMortiser(SHOP))).toEqual({
+      spacer: ['fence-face', 'spacer-face'],
       fence: ['fence-face', 'near-side'],
       leftStop: ['left-end-stop', 'stop-side'],
       rightStop: ['right-end-stop', 'stop-side'],

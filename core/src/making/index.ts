@@ -18,6 +18,7 @@ export { templateSlot, templateWork } from './method/template.ts';
 export {
   byMove,
   featureWords,
+  isHeld,
   isOnBed,
   ranked,
   reachedBy,

@@ -10,7 +10,7 @@ import {
 import { templateOf } from './templates.ts';
 import { modelOf } from './machines.ts';
 import type { Placement } from './machine/model.ts';
-import type { HandWork, Pass, Setup } from './setups/index.ts';
+import { isHeld, type HandWork, type Pass, type Setup } from './setups/index.ts';
 
 /** The piece as its set-ups know it, and what else its ways are weighed by. */
 export interface Stock extends Piece {
@@ -22,7 +22,7 @@ export interface Stock extends Piece {
 
 /**
  * How often a piece is laid out or clamped in a set-up: once for each way it lies, on end for each
- * pass, as all pieces go through one before the next; a bundle once for each edge it stands on; a
+ * pass, and for each row, as all pieces go through one before the next; a bundle once for each edge it stands on; a
  * guide without a jig is marked out and clamped, both.
  */
 function clampings({ model, carrier, passes }: Setup): number {
@@ -31,8 +31,13 @@ function clampings({ model, carrier, passes }: Setup): number {
   if (bundles.length) return waysItLies(bundles) / bundles[0]!.bundle!;
   const { clamps, works } = modelOf(model);
   if (works === 'by-hand') return 1;
-  return clamps ? waysItLies(passes) * (clamps === 'guide' ? 2 : 1) : 0;
+  if (clamps === 'guide') return 2 * waysItLies(passes);
+  return clamps ? waysItLies(passes) * turnsOf(passes) : 0;
 }
+
+/** How often all pieces go round: once where what they go by is held, row by row where it is moved. */
+const turnsOf = (passes: readonly Pass[]): number =>
+  passes.some(({ figures }) => figures['spacer']) ? 1 : new Set(passes.map(({ row }) => row)).size;
 
 const waysItLies = (passes: readonly Pass[]): number =>
   new Set(passes.map(({ seat }) => JSON.stringify(seat))).size;
@@ -121,7 +126,9 @@ function setupMinutes(setup: Setup, stock: Stock, shop: Shop): number {
       : passing(setup, stock, shop);
   const lines = figures.filter(({ from }) => works === 'by-hand' || marks.includes(from)).length;
   const { cutting = 1 } = (machine !== null && shop.known?.[machine]) || {};
-  return cutting * pieces * (clampings(setup) * minutes.clamped + lines * minutes.marked + working);
+  const inAndOut = setup.passes.filter(({ figures }) => figures['spacer']).length * minutes.held;
+  const handled = clampings(setup) * minutes.clamped + lines * minutes.marked + inAndOut;
+  return cutting * pieces * (handled + working);
 }
 
 /** All passes over one piece; where tool or piece is clamped a deeper level is no new start. */
@@ -145,6 +152,10 @@ function passing(setup: Setup, stock: Stock, shop: Shop): number {
   }, 0);
 }
 
+/** Spacers that no blocks make, by how thick they are: one serves whatever asks for it. */
+const spacersToMake = ({ figures }: Setup): string[] =>
+  figures.filter((f) => isHeld(f) && f.set.by !== 'blocks').map(({ set }) => set.value.toFixed(3));
+
 /**
  * Minutes to cut every piece of a batch with machines that are set, and to make the templates they
  * go by; each set-up is reckoned once, whichever ways share it.
@@ -163,5 +174,6 @@ export function cuttingMinutes(
   };
   return (setups) =>
     new Set(setups.flatMap((setup) => templateOf(setup, shop))).size * minutesIn(shop).template +
+    new Set(setups.flatMap(spacersToMake)).size * minutesIn(shop).spacer +
     setups.reduce((sum, s) => sum + minutesOf(s), 0);
 }

@@ -23,6 +23,20 @@ export const lengthIn = (text: string): number => {
   return read.value;
 };
 
+type Read = Card['figures'][number];
+
+/** A spacer stands for a place of its guide: nearer to the cutter by as much as it is thick. */
+function bySpacers(figures: readonly Read[]): Read[] {
+  const isSpacer = ({ between }: Read) => between.endsWith(' to front of the spacer');
+  const guideOf = ({ between }: Read) => between.split(' to ')[0]!;
+  return figures.map((figure) => {
+    if (!isSpacer(figure)) return figure;
+    const guide = figures.find((f) => !isSpacer(f) && guideOf(f) === guideOf(figure))!;
+    const name = `${guide.name.split(', ')[0]!}, ${figure.name.split(', ')[1]!}`;
+    return { ...guide, name, value: guide.value - figure.value };
+  });
+}
+
 /** The cards of one method, as text and back. */
 export function cardsOf(job: Job, shop: Shop, method: string): Card[] {
   return eachSetup(planJob(job, shop))
@@ -30,11 +44,13 @@ export function cardsOf(job: Job, shop: Shop, method: string): Card[] {
     .map(({ setup }) => {
       const words = featureWords(setup, modelOf(setup.model).datums);
       return {
-        figures: setup.figures.map((f) => ({
-          name: f.name,
-          value: lengthIn(formatFigure(f.set.value, METRIC)),
-          between: `${words[f.from]} to ${words[f.to]}`,
-        })),
+        figures: bySpacers(
+          setup.figures.map((f) => ({
+            name: f.name,
+            value: lengthIn(formatFigure(f.set.value, METRIC)),
+            between: `${words[f.from]} to ${words[f.to]}`,
+          })),
+        ),
         angles: (setup.angles ?? []).map(({ name, rise, run, between }) => ({
           name,
           rise,

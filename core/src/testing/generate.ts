@@ -128,6 +128,11 @@ export function cases({
          */
         const scaled = (tools[4] * 64) % 1 < 0.5;
         if (scaled && graduation > 0) shop = withScales(shop, graduation);
+        const schools = {
+          ...shop.schools,
+          pieces: (tools[3] * 64) % 1 < 0.5 ? 'piece' : 'setup',
+        } as const;
+        shop = { ...shop, schools };
         const stile = { ...pieces.mortised, ...made.mortised };
         const job = jobWith({
           kind,

@@ -104,3 +104,37 @@ describe('what is moved before a pass', () => {
     expect(back).toEqual([['face-near', 2, 'near side of the chisel']]);
   });
 });
+
+it('what is held is told with the pass it is put in for, and that it is taken out', () => {
+  const [first] = setupsOf(
+    planJob(
+      jobWith({
+        rail: { thickness: 60, width: 100 },
+        stile: { thickness: 60, width: 80 },
+        params: {
+          mortiseWidth: 28,
+          faceClearance: 0,
+          faceShoulder: 16,
+          tenonWidth: 60,
+          edgeShoulder: 20,
+          position: 40,
+          corners: 'squared',
+        },
+        routes: { mortised: 'hollow-chisel' },
+      }),
+      { ...TEST_SHOP, schools: { ...TEST_SHOP.schools, pieces: 'piece' } },
+    ),
+  ) as [Setup];
+  const views = passViewsOf(first).map(({ words, moves }) => [
+    speak(words, METRIC).replace(/[:,].*/, ''),
+    ...moves.flatMap(({ figure, to }) => (to === 'front of the spacer' ? [figure.name] : [])),
+  ]);
+  expect(views).toEqual([
+    ['Near wall', 'Spacer, near wall'],
+    ['Near wall'],
+    ['Near wall'],
+    ['Near wall'],
+    ['Spacer out. Far wall'],
+    ['Between the walls', 'Spacer, between the walls'],
+  ]);
+});

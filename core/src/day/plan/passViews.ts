@@ -1,4 +1,4 @@
-import type { LengthFigure, Pass, Setup } from '../../making/index.ts';
+import { isHeld, type LengthFigure, type Pass, type Setup } from '../../making/index.ts';
 import { viewed, type FigureView } from './figureView.ts';
 import { capital, say, type Mm, type Sentence } from '../../ground/index.ts';
 
@@ -40,16 +40,26 @@ export function passViewsOf(setup: Setup, before?: Setup): PassView[] {
     const first = told.slice(0, i).reduce((sum, { count }) => sum + count, 0);
     const moves = i
       ? movedBefore(passes[first]!, passes[first - 1]!, setup)
-      : backFrom(before, setup);
-    return { ...view, moves: viewed(moves, setup) };
+      : [...backFrom(before, setup), ...figuresIn(setup, passes[0]).filter(isHeld)];
+    const isOut = i > 0 && isTakenOut(passes[first]!, passes[first - 1]!);
+    return {
+      ...view,
+      ...(isOut && { words: say(`Spacer out. ${view.words.text}`, view.words.lengths) }),
+      moves: viewed(moves, setup),
+    };
   });
 }
 
-/** Figures that take the place of those of the pass before. */
+/** Whether what was held for the pass before isn’t for this one. */
+const isTakenOut = (pass: Pass, before: Pass): boolean =>
+  before.figures['spacer'] !== undefined && pass.figures['spacer'] === undefined;
+
+/** Figures that take the place of those of the pass before, and what is held anew. */
 function movedBefore(pass: Pass, before: Pass, setup: Setup): LengthFigure[] {
   const figureOf = (id: string | undefined) => setup.figures.find((figure) => figure.id === id);
   return Object.entries(pass.figures).flatMap(([role, id]) => {
     const [stood, stands] = [figureOf(before.figures[role]), figureOf(id)];
+    if (stands && isHeld(stands)) return stood?.id === stands.id ? [] : [stands];
     return stood && stands && isMoved(stood, stands) ? [stands] : [];
   });
 }

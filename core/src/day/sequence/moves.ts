@@ -1,6 +1,7 @@
 import type { Mm } from '../../ground/index.ts';
 import {
   byMove,
+  isHeld,
   ranked,
   reachedBy,
   type LengthFigure,
@@ -67,7 +68,7 @@ function cardMoved(setups: readonly Setup[], standing: ReadonlyMap<string, Reach
         left.get(between) ?? (left.has(otherSideOf(between)) ? undefined : stood.get(between));
       const set = shared
         ? sharing(figure, shared)
-        : isMark(figure, setup)
+        : isMark(figure, setup) || isHeld(figure)
           ? figure
           : movedFrom(figure, from, setups);
       left.delete(otherSideOf(between));

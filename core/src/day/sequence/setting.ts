@@ -1,4 +1,11 @@
-import { isOnBed, sameCutter, type LengthFigure, type Setup, modelOf } from '../../making/index.ts';
+import {
+  isHeld,
+  isOnBed,
+  sameCutter,
+  type LengthFigure,
+  type Setup,
+  modelOf,
+} from '../../making/index.ts';
 import { turn, type Mm } from '../../ground/index.ts';
 import { toolById, type Shop } from '../../shop/index.ts';
 import { once } from './once.ts';
@@ -62,8 +69,8 @@ export const isMark = (
 const BED: Mm = 1000;
 
 /**
- * The slot a figure sets, and where that then stands; nothing for a line that is marked on the
- * wood.
+ * The slot a figure sets, and where that then stands; nothing for a line that is marked on the wood,
+ * or for what is held beside it.
  */
 export function slotOf(
   figure: LengthFigure,
@@ -71,7 +78,7 @@ export function slotOf(
   shop: Shop,
 ): { slot: Slot; at: Mm } | undefined {
   const { from, to, set } = figure;
-  if (isMark(figure, setup)) return undefined;
+  if (isMark(figure, setup) || isHeld(figure)) return undefined;
   const side = setup.tilt ? undefined : SIDES[to];
   if (side === undefined)
     return {

@@ -17,6 +17,7 @@ export function onBandsaw(shop: Shop) {
       to: 'far-side',
       gauged: { scale, ...(saw && { beyond: { by: bandsawKerf(shop), lies: 'kerf' } }) },
     },
+    spacer: { id: 'spacer', name: 'Spacer', from: 'fence-face', to: 'spacer-face' },
     stop: { ...stop, name: 'Stop' },
     stopBehind: { ...stop, name: 'Stop behind the blade' },
     stopBeyond: { ...stop, name: 'Stop beyond the blade' },

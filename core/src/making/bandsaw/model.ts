@@ -1,5 +1,5 @@
 import { box, type Vec3 } from '../../ground/index.ts';
-import { figureOf } from '../setups/index.ts';
+import { figureOf, spacerIn } from '../setups/index.ts';
 import { toolById } from '../../shop/index.ts';
 import type { Datum, MachineModel } from '../machine/model.ts';
 import { seatPiece } from '../machine/seat.ts';
@@ -18,6 +18,7 @@ export const bandsaw: MachineModel = {
   datums: {
     table: 'table',
     'fence-face': 'fence',
+    'spacer-face': 'front of the spacer',
     'near-side': 'near side of the blade',
     'far-side': 'far side of the blade',
     'tooth-tips': 'tooth tips',
@@ -39,12 +40,14 @@ export const bandsaw: MachineModel = {
     /** The scale of the fence counts to the blade's near side. */
     const beyond = across.to === 'far-side' ? blade.kerf : 0;
     const fence = sides[across.to]! + s * standsAt(across, { scale: saw.fenceScale, beyond });
+    const spacer = spacerIn(setup, pass);
     const block = asIs.tools.find((t) => t.kind === 'stop-block' && setup.guides.includes(t.id));
     const thick = block?.kind === 'stop-block' ? block.thickness : undefined;
     const plane = (x: number, normal: Vec3): Datum => ({ at: [x, 0, 0], normal });
     const datums: Record<string, Datum> = {
       table: { at: [0, 0, 0], normal: [0, 0, 1] },
       'fence-face': plane(fence, [-s, 0, 0]),
+      ...(spacer && { 'spacer-face': plane(fence - s * spacer, [-s, 0, 0]) }),
       'near-side': plane(sides['near-side']!, [s, 0, 0]),
       'far-side': plane(sides['far-side']!, [s, 0, 0]),
       'tooth-tips': { at: [0, 0, 0], normal: [0, 1, 0] },
@@ -53,7 +56,8 @@ export const bandsaw: MachineModel = {
     };
     const onEdge = Object.values(pass.seat).some((face) => face.endsWith('-face'));
     const raised = (onEdge ? piece.width : piece.thickness) / 2;
-    const rigid = seatPiece(pass.seat, datums, occurrence, piece, [0, 0, raised]);
+    const meets = { ...datums, 'fence-face': plane(fence - s * spacer, [-s, 0, 0]) };
+    const rigid = seatPiece(pass.seat, meets, occurrence, piece, [0, 0, raised]);
     /**
      * Beside the fence narrower than the figure, so that the waste never meets it; or beyond the
      * blade, away from both.
@@ -70,6 +74,15 @@ export const bandsaw: MachineModel = {
       bodies: [
         { role: 'table', label: 'table', solid: box([-220, -220, -30], [220, 220, 0]) },
         { role: 'fence', label: 'fence', solid: box([fence, -220, 0], [fence + s * 30, 200, 75]) },
+        ...(spacer
+          ? [
+              {
+                role: 'fence' as const,
+                label: 'spacer',
+                solid: box([fence - s * spacer, -120, 0], [fence, depth, 60]),
+              },
+            ]
+          : []),
         { role: 'stop', label: 'stop', solid: box([stopFrom, depth, 0], [stopTo, depth + 22, 45]) },
         ...(thick === undefined
           ? []

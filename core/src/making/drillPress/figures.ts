@@ -5,6 +5,7 @@ import { dialsOf } from '../method/dials.ts';
 export const onPress = (shop: Shop) =>
   dialsOf(shop, {
     fence: { id: 'across', name: 'Fence to bit', from: 'fence-face', to: 'bit-centre' },
+    spacer: { id: 'spacer', name: 'Spacer', from: 'fence-face', to: 'spacer-face' },
     leftStop: { id: 'stop', name: 'End stop or mark', from: 'left-end-stop', to: 'centre-of-bit' },
     rightStop: {
       id: 'stop',

@@ -1,6 +1,6 @@
 import { box, circle, prismAlong } from '../../ground/index.ts';
 import { toolById } from '../../shop/index.ts';
-import { atFenceAndStop } from '../machine/fenceAndStop.ts';
+import { atFenceAndStop, spacerBody } from '../machine/fenceAndStop.ts';
 import type { MachineModel } from '../machine/model.ts';
 import { faceOf } from '../machine/seat.ts';
 
@@ -18,6 +18,7 @@ export const drillPress: MachineModel = {
   cuttersAre: 'bit',
   datums: {
     'fence-face': 'fence',
+    'spacer-face': 'front of the spacer',
     'bit-centre': 'centre of the bit',
     'left-end-stop': 'left end stop',
     'right-end-stop': 'right end stop',
@@ -31,12 +32,18 @@ export const drillPress: MachineModel = {
   ],
   place(setup, pass, occurrence, piece, asIs) {
     const { diameter } = toolById(asIs, 'boring-bit', setup.cutter!);
-    const { s, stop, y, depth, datums, rigid } = atFenceAndStop(setup, pass, occurrence, piece, {
-      across: 'across',
-      acrossTo: 'bit-centre',
-      alongTo: 'centre-of-bit',
-      tip: 'full-diameter',
-    });
+    const { s, stop, y, spacer, depth, datums, rigid } = atFenceAndStop(
+      setup,
+      pass,
+      occurrence,
+      piece,
+      {
+        across: 'across',
+        acrossTo: 'bit-centre',
+        alongTo: 'centre-of-bit',
+        tip: 'full-diameter',
+      },
+    );
     const flat = faceOf(pass.seat['wood-surface']!, occurrence).endsWith('face');
     const [high, deep] = flat ? [piece.thickness, piece.width] : [piece.width, piece.thickness];
     const round = circle([0, y], diameter / 2);
@@ -51,6 +58,7 @@ export const drillPress: MachineModel = {
           label: 'fence',
           solid: box([-220, 0, -high], [220, 25, -high + Math.min(50, high)]),
         },
+        ...spacerBody(spacer, -high),
         {
           role: 'stop',
           label: 'end stop',

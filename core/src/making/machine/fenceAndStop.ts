@@ -1,5 +1,6 @@
-import type { Rigid, Vec3 } from '../../ground/index.ts';
-import { figureOf, type Occurrence, type Pass, type Setup } from '../setups/index.ts';
+import { box, type Mm, type Rigid, type Vec3 } from '../../ground/index.ts';
+import type { MachineBody } from './machineBody.ts';
+import { figureOf, spacerIn, type Occurrence, type Pass, type Setup } from '../setups/index.ts';
 import type { Piece } from '../../shop/index.ts';
 import type { Datum } from './model.ts';
 import { seatPiece } from './seat.ts';
@@ -21,6 +22,8 @@ export interface Standing {
   /** Of the stop's face, of the place across, and how deep the tool goes, mm. */
   readonly stop: number;
   readonly y: number;
+  /** Thickness of what is held between fence and piece, mm; 0 where nothing is. */
+  readonly spacer: number;
   readonly depth: number;
   readonly datums: Readonly<Record<string, Datum>>;
   readonly rigid: Rigid;
@@ -40,15 +43,26 @@ export function atFenceAndStop(
   const side = pass.seat['left-end-stop'] ? 'left' : 'right';
   const s = side === 'left' ? -1 : 1;
   const stop = s * set('stop');
+  const spacer = spacerIn(setup, pass);
+  const front: Datum = { at: [0, -spacer, 0], normal: [0, -1, 0] };
   const datums: Record<string, Datum> = {
     'fence-face': { at: [0, 0, 0], normal: [0, -1, 0] },
+    ...(spacer && { 'spacer-face': front }),
     [acrossTo]: { at: [0, y, 0], normal: [0, 1, 0] },
     [`${side}-end-stop`]: { at: [stop, 0, 0], normal: [-s, 0, 0] },
     [alongTo]: { at: [0, 0, 0], normal: [s, 0, 0] },
     'wood-surface': { at: [0, 0, 0], normal: [0, 0, -1] },
     [tip]: { at: [0, 0, -depth], normal: [0, 0, 1] },
   };
-  const seated = seatPiece(pass.seat, datums, occurrence, piece, [0, 0, 0]);
+  /** The piece lies against the spacer where one is held. */
+  const meets = { ...datums, 'fence-face': front };
+  const seated = seatPiece(pass.seat, meets, occurrence, piece, [0, 0, 0]);
   const shift: Vec3 = [seated.shift[0] - s * (pass.off ?? 0), seated.shift[1], seated.shift[2]];
-  return { s, stop, y, depth, datums, rigid: { ...seated, shift } };
+  return { s, stop, y, spacer, depth, datums, rigid: { ...seated, shift } };
 }
+
+/** What is held in front of the fence, down to the table. */
+export const spacerBody = (thickness: Mm, table: Mm): MachineBody[] =>
+  thickness
+    ? [{ role: 'fence', label: 'spacer', solid: box([-90, -thickness, table], [90, 0, -6]) }]
+    : [];

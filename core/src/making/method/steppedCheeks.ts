@@ -3,6 +3,7 @@ import type { LengthFigure, Refusal, Slide } from '../setups/index.ts';
 import { say, type Mm, type Sentence } from '../../ground/index.ts';
 import type { Dial } from './dials.ts';
 import { pastShoulder } from './flippedCheeks.ts';
+import type { GuidePlaces } from './held.ts';
 import { SAME } from './method.ts';
 import { under } from './refusal.ts';
 import { nearWood } from './wedged.ts';
@@ -178,6 +179,19 @@ const insideGuide = ({ name, near, acts }: SteppedPair, kerf: Mm, inside: Dial) 
 export const byPair = (cuts: readonly SteppedCut[]): SteppedCut[][] =>
   [...new Set(cuts.map(({ pair }) => pair.name))].map((name) =>
     cuts.filter(({ pair }) => pair.name === name),
+  );
+
+/** Between its two cheeks: what takes a piece, or its guide, from the one to the other. */
+export const stepWords = (
+  { isHeld }: Pick<GuidePlaces, 'isHeld'>,
+  guide: 'fence' | 'jig',
+  step: Mm,
+): Sentence =>
+  say(
+    isHeld
+      ? 'The spacer is {step}, tongue and kerf; measure the kerf, its error goes into the tongue.'
+      : `Between the two cheeks the ${guide} moves by {step}, tongue and kerf; measure the kerf, its error goes into the tongue.`,
+    { step },
   );
 
 /** Whether a card has both cheeks of a pair: where one alone is cut, nothing is moved between. */

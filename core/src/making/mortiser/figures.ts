@@ -5,6 +5,7 @@ import { dialsOf } from '../method/dials.ts';
 export const onMortiser = (shop: Shop) =>
   dialsOf(shop, {
     fence: { id: 'face', name: 'Fence', from: 'fence-face', to: 'near-side' },
+    spacer: { id: 'spacer', name: 'Spacer', from: 'fence-face', to: 'spacer-face' },
     leftStop: { id: 'stop', name: 'End stop or mark', from: 'left-end-stop', to: 'stop-side' },
     rightStop: { id: 'stop', name: 'End stop or mark', from: 'right-end-stop', to: 'stop-side' },
     depth: { id: 'depth', name: 'Depth', from: 'wood-surface', to: 'chisel-tip' },

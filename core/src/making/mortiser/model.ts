@@ -1,6 +1,6 @@
 import { box } from '../../ground/index.ts';
 import { toolById } from '../../shop/index.ts';
-import { atFenceAndStop } from '../machine/fenceAndStop.ts';
+import { atFenceAndStop, spacerBody } from '../machine/fenceAndStop.ts';
 import type { MachineModel } from '../machine/model.ts';
 
 /**
@@ -16,6 +16,7 @@ export const mortiser: MachineModel = {
   cuttersAre: 'chisel',
   datums: {
     'fence-face': 'fence',
+    'spacer-face': 'front of the spacer',
     'near-side': 'near side of the chisel',
     'left-end-stop': 'left end stop',
     'right-end-stop': 'right end stop',
@@ -33,6 +34,7 @@ export const mortiser: MachineModel = {
       s,
       stop,
       y: near,
+      spacer,
       depth,
       datums,
       rigid,
@@ -55,6 +57,7 @@ export const mortiser: MachineModel = {
           label: 'fence',
           solid: box([-240, 0, under], [240, 28, under + Math.min(60, piece.width)]),
         },
+        ...spacerBody(spacer, under),
         {
           role: 'stop',
           label: 'end stop',

@@ -128,6 +128,7 @@ export type DatumId =
   | 'shoulder'
   | 'slope-end'
   | 'slope-start'
+  | 'spacer-face'
   | 'stop-face'
   | 'stop-side'
   | 'straight-edge'

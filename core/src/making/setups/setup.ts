@@ -242,6 +242,13 @@ export const sameCutter = (a: Setup, b: Setup): boolean =>
   a.cutter === b.cutter &&
   (a.between === b.between || (a.between ?? []).join() === (b.between ?? []).join());
 
+/** How thick a spacer a pass has between guide and piece, mm; 0 where it has none. */
+export const spacerIn = (setup: Setup, { figures }: Pick<Pass, 'figures'>): Mm =>
+  figures['spacer'] === undefined ? 0 : figureOf(setup, figures['spacer']).set.value;
+
+/** Whether a figure is what is held for a pass: it sets nothing on the machine. */
+export const isHeld = ({ to }: Pick<LengthFigure, 'to'>): boolean => to === 'spacer-face';
+
 /**
  * @throws Error when the set-up has no such figure: machine models ask only for what their methods
  *   must give.

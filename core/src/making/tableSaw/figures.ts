@@ -30,6 +30,7 @@ export function onTableSaw(
     },
     /** Where the blade runs part in the jig’s face: nothing but a rule reaches its far side. */
     jigToFarSide: { id: 'fence', name: 'Fence', from: 'jig-face', to: 'far-side' },
+    spacer: { id: 'spacer', name: 'Spacer', from: 'jig-face', to: 'spacer-face' },
     height: { ...BLADE_HEIGHT, gauged: { scale: scales.height } },
     ...SLED,
   });

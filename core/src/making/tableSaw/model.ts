@@ -9,7 +9,7 @@ import {
   type Solid,
   type Vec3,
 } from '../../ground/index.ts';
-import { figureOf, type Setup } from '../setups/index.ts';
+import { figureOf, spacerIn, type Setup } from '../setups/index.ts';
 import {
   type Piece,
   type PieceFace,
@@ -21,6 +21,7 @@ import type { Datum, MachineModel, Placement } from '../machine/model.ts';
 import type { MachineBody } from '../machine/machineBody.ts';
 import { faceOf, seatPiece } from '../machine/seat.ts';
 import { standsAt } from '../machine/standsAt.ts';
+import { BACK, uprightBodies } from './uprightBodies.ts';
 
 const FAR = 2000;
 
@@ -41,6 +42,7 @@ export const tableSaw: MachineModel = {
     table: 'table',
     'highest-tooth': 'highest tooth',
     'jig-face': 'jig face',
+    'spacer-face': 'front of the spacer',
     'fence-face': 'fence',
     'stop-face': 'face of the stop block',
     'end-stop': 'end stop of the sled',
@@ -75,6 +77,8 @@ export const tableSaw: MachineModel = {
     const toBlade: Vec3 = [-s, 0, 0];
     const plane = (x: number, normal: Vec3): Datum => ({ at: [x, 0, 0], normal });
     const upright = setup.carrier === 'upright-jig';
+    const spacer = spacerIn(setup, pass);
+    const front = plane(guide - s * spacer, toBlade);
     const sled = setup.carrier === 'sled';
     const block = asIs.tools.find((t) => t.kind === 'stop-block' && setup.guides.includes(t.id));
     const thick = block?.kind === 'stop-block' ? block.thickness : undefined;
@@ -84,9 +88,11 @@ export const tableSaw: MachineModel = {
       'near-side': plane(sides['near-side']!, [s, 0, 0]),
       'far-side': plane(sides['far-side']!, [s, 0, 0]),
       [upright ? 'jig-face' : sled ? 'end-stop' : 'fence-face']: plane(guide, toBlade),
+      ...(spacer && { 'spacer-face': front }),
       ...(thick === undefined ? {} : { 'stop-face': plane(guide - s * thick, toBlade) }),
     };
-    const seated = seatPiece(pass.seat, datums, occurrence, piece, [0, 0, 0]);
+    const meets = spacer ? { ...datums, 'jig-face': front } : datums;
+    const seated = seatPiece(pass.seat, meets, occurrence, piece, [0, 0, 0]);
     const carried = { ...seated, shift: add(seated.shift, scale(toBlade, pass.off ?? 0)) };
     const back = -lying(piece, faceOf(pass.seat['table']!, occurrence)).across / 2;
     const rigid = sled
@@ -119,7 +125,7 @@ export const tableSaw: MachineModel = {
             ),
           ]),
       ...(upright
-        ? uprightBodies(guide, s, piece, faceOf(pass.seat['jig-face']!, occurrence))
+        ? uprightBodies(guide, s, piece, faceOf(pass.seat['jig-face']!, occurrence), spacer)
         : sled
           ? sledBodies(
               guide,
@@ -243,34 +249,6 @@ interface Lying {
 
 const lying = ({ width, thickness }: Piece, down: PieceFace): Lying =>
   down.endsWith('face') ? { across: width, high: thickness } : { across: thickness, high: width };
-
-/** How thick the spare back is drawn, mm. */
-const BACK = 12;
-
-function uprightBodies(
-  face: number,
-  s: number,
-  { width, thickness }: Piece,
-  against: PieceFace,
-): MachineBody[] {
-  const [along, across] = against.endsWith('face') ? [width, thickness] : [thickness, width];
-  const back = face + s * 28;
-  return [
-    {
-      role: 'jig',
-      label: 'upright jig',
-      travels: true,
-      solid: box([face, -along / 2 - 30, 0], [back, along / 2 + 40, 190]),
-    },
-    { role: 'fence', label: 'fence', solid: box([back, -350, 0], [back + s * 45, 350, 70]) },
-    {
-      role: 'backing',
-      label: 'spare back',
-      travels: true,
-      solid: box([face - s * across, -along / 2 - BACK, 0], [face, -along / 2, 190]),
-    },
-  ];
-}
 
 const fenceBodies = (fence: number, s: number): MachineBody[] => [
   { role: 'fence', label: 'fence', solid: box([fence, -350, 0], [fence + s * 45, 350, 70]) },

@@ -34,6 +34,10 @@ export interface WorkMinutes {
   readonly byHand: number;
   /** A template made and tried, for whatever goes by it. */
   readonly template: number;
+  /** A plain spacer made. */
+  readonly spacer: number;
+  /** A spacer put between guide and piece, and taken out again. */
+  readonly held: number;
 }
 
 /**
@@ -80,6 +84,8 @@ export const USUAL_WORK_MINUTES: WorkMinutes = {
   plunged: 0.3,
   byHand: 4,
   template: 45,
+  spacer: 10,
+  held: 0.15,
 };
 
 /** All minutes of this shop: its own, else the usual ones. */

@@ -82,6 +82,16 @@ export const SCHOOLS = {
     why: 'Stops take minutes and any size; a template takes an hour, and pays when the joint comes back.',
     changes: 'the way that is chosen for a mortise or tenon where nobody has chosen one',
   },
+  pieces: {
+    question: 'By the piece, or by the set-up?',
+    answers: {
+      computed: 'Whichever takes less',
+      piece: 'Piece by piece, a spacer held beside it',
+      setup: 'All pieces at one place, then the fence is moved',
+    },
+    why: 'A spacer is in and out in seconds and the fence stays; for many pieces that are only pushed through, moving it once is quicker.',
+    changes: 'what is held beside the fence where a cut has several places',
+  },
   places: {
     question: 'Places by a line, or by a number?',
     answers: {
@@ -116,6 +126,7 @@ export const LATER_SCHOOLS: ReadonlySet<SchoolName> = new Set<SchoolName>([
   'guide',
   'slot',
   'places',
+  'pieces',
 ]);
 
 /** The first answer to every question: what Velk does until a shop says otherwise. */

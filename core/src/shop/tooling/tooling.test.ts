@@ -348,6 +348,14 @@ describe('schools', () => {
         const figures = eachSetup(at({ places }, {}, byJig)).flatMap(({ setup }) => setup.figures);
         return figures.some(({ set }) => set.by === 'mark') === (places === 'lines');
       }),
+      pieces: (['piece', 'setup'] as const).every((pieces) => {
+        const byOneFace = { tenoned: 'crosscut-shoulders+saw-upright-stepped' };
+        const cards = eachSetup(at({ pieces }, { corners: 'squared' }, byOneFace));
+        const isHeld = cards.some(({ setup }) =>
+          setup.figures.some(({ id }) => /spacer$/.test(id)),
+        );
+        return isHeld === (pieces === 'piece');
+      }),
       guide: at({ guide: 'templates' }).joints[0]!.chosen.mortised!.startsWith('bushing-mortise'),
     };
     for (const school of SCHOOL_NAMES.filter((s) => s !== 'length'))

@@ -123,6 +123,8 @@ const WORK: Shown = [
   ['pared', '10 cm² of bandsawn shoulder pared'],
   ['byHand', '60 cm² sawn by hand'],
   ['template', 'A template, made and tried'],
+  ['spacer', 'A plain spacer made'],
+  ['held', 'A spacer put in and taken out'],
 ];
 type Shown = readonly (readonly [keyof Minutes, string])[];
 

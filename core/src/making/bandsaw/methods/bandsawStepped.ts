@@ -6,12 +6,14 @@ import { bandsawRefusals, gearOf, nearFence } from '../cuts.ts';
 import { onBandsaw } from '../figures.ts';
 import { cheekLength } from '../../method/flippedCheeks.ts';
 import { bandsawKerf } from '../../method/sawKerfs.ts';
+import { inTurn } from '../../method/held.ts';
 import { called, type Method } from '../../method/method.ts';
 import { missing } from '../../method/refusal.ts';
 import {
   byPair,
   hasBoth,
   splinters,
+  stepWords,
   steppedCuts,
   type SteppedCut,
 } from '../../method/steppedCheeks.ts';
@@ -54,12 +56,20 @@ export const bandsawStepped: Method<TenonFeature> = {
     const stop = on.stopBehind(cheekLength(feature, shouldersFirst, shop));
     return byPair(steppedCuts(feature, kerf, on.fenceToNearSide)).map((cuts): Setup => {
       const [{ pair, step }] = cuts as [SteppedCut];
+      const places = cuts.map(({ figure, cheek }) => ({ figure, name: `${cheek} cheek` }));
+      const turns = inTurn(places, {
+        role: 'across',
+        spacer: on.spacer,
+        shop,
+        occurrences,
+        isStep: true,
+      });
       return {
         id: `${joint}.bandsaw-stepped.${pair.name}`,
         method: bandsawStepped.id,
         title: TITLES[pair.name][hasBoth(cuts) ? 'both' : 'one'],
         ...gearOf(saw),
-        figures: [...cuts.map(({ figure }) => figure), stop],
+        figures: [...turns.figures, stop],
         passes: cuts.map(({ figure, cheek }) => ({
           id: figure.id,
           words: hasBoth(cuts)
@@ -68,22 +78,14 @@ export const bandsawStepped: Method<TenonFeature> = {
               )
             : say(`Worked end first, ${pair.words} to the fence, until the end meets the stop`),
           seat: { 'fence-face': pair.seat, 'stop-face': 'worked-end' },
-          figures: { across: figure.id, depth: stop.id },
+          figures: { ...turns.goesBy(figure), depth: stop.id },
         })),
         occurrences,
         checks: [
           say(
             `Fence turned to the blade’s drift, ${saw.driftAngle}°, before anything is measured.`,
           ),
-          ...(hasBoth(cuts)
-            ? [
-                say(
-                  'Between the two cheeks the fence moves by {step}, tongue and kerf; measure the kerf, its error goes into the tongue.',
-                  { step },
-                ),
-                say('Run all pieces through the far cheek before the fence is moved.'),
-              ]
-            : []),
+          ...(hasBoth(cuts) ? [stepWords(turns, 'fence', step), ...turns.words] : []),
           ...nearFence(cuts.map(({ figure }) => figure)),
         ],
       };

@@ -3,6 +3,8 @@ import type { Occurrence, Pass, Refusal, Setup } from '../../setups/index.ts';
 import { toolsOf, type DrillPress, type Shop } from '../../../shop/index.ts';
 import { capital, say } from '../../../ground/index.ts';
 import { bitRefusals, bySide, onDrillPress, pressRefusals, seatOf } from '../../method/boring.ts';
+import { onPress } from '../figures.ts';
+import { inTurn } from '../../method/held.ts';
 import { handSetup } from '../../bench/byHand.ts';
 import { called, SAME, type Context, type Method } from '../../method/method.ts';
 import { mortiseLines } from '../../bench/mortiseLines.ts';
@@ -100,7 +102,7 @@ function boredFrom(
   press: DrillPress,
   boring: Boring,
   shop: Shop,
-  { joint }: Context,
+  context: Context,
 ): Setup {
   const { width: m, through } = feature;
   const { bit, along } = boring;
@@ -108,6 +110,16 @@ function boredFrom(
   const stops = stopsOf(side, feature, boring, shop);
   const depth = depthOf(feature, bit, shop);
   const span = along.at(-1)!;
+  const turns = inTurn(
+    rows.map(({ fence, name = '' }) => ({ figure: fence, name })),
+    {
+      role: 'across',
+      spacer: onPress(shop).spacer,
+      shop,
+      occurrences: context.occurrences,
+      isClamped: true,
+    },
+  );
   const passes = rows.flatMap(({ fence, name }) =>
     holesOf(along).map(({ id, words, stop, from }): Pass => {
       const off = stop === 'far' ? span - from : 0;
@@ -115,28 +127,30 @@ function boredFrom(
         id: name ? `${fence.id}-${id}` : id,
         words: say(capital(name ? `${name}: ${words}` : words), { off }),
         seat: seatOf(mortiseLies(), side),
-        figures: { across: fence.id, stop: `stop-${stop}`, depth: depth.id },
+        figures: { ...turns.goesBy(fence), stop: `stop-${stop}`, depth: depth.id },
         ...(off && { off }),
         ...(name && { row: name }),
       };
     }),
   );
   return {
-    id: `${joint}.bore-row-${side}`,
+    id: `${context.joint}.bore-row-${side}`,
     method: boreAndChisel.id,
     title: rows.length > 1 ? 'Mortise, rows of holes' : 'Mortise, row of holes',
     ...onDrillPress(press, bit),
     stage: 'mortise',
-    figures: [...rows.map(({ fence }) => fence), ...stops, depth],
+    figures: [...turns.figures, ...stops, depth],
     passes,
     occurrences,
     checks: [
-      rows.length > 1
-        ? say('All pieces go through a row before the fence is moved to the next.')
-        : say('The bit, {d}, goes into the mortise, {m}, and leaves the rest to the chisel.', {
-            d: bit.diameter,
-            m,
-          }),
+      ...(rows.length > 1
+        ? turns.words
+        : [
+            say('The bit, {d}, goes into the mortise, {m}, and leaves the rest to the chisel.', {
+              d: bit.diameter,
+              m,
+            }),
+          ]),
       say(
         'Depth counts from where the bit has its full diameter; its point leaves dimples in the floor.',
       ),

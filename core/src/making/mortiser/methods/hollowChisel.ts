@@ -5,7 +5,8 @@ import { capital, say, type Mm } from '../../../ground/index.ts';
 import { sideBySide } from '../../method/sideBySide.ts';
 import { endOf, placeAcross } from '../../method/mortiseEnds.ts';
 import { mortiseLies, stopSide } from '../../method/stopSide.ts';
-import { called, ruleStep, SAME, type Method } from '../../method/method.ts';
+import { inTurn } from '../../method/held.ts';
+import { called, ruleStep, SAME, type Context, type Method } from '../../method/method.ts';
 import { missing, over } from '../../method/refusal.ts';
 import { bitesAt } from '../bites.ts';
 import { onMortiser } from '../figures.ts';
@@ -51,15 +52,15 @@ export const hollowChisel: Method<MortiseFeature> = {
     const chisel = chiselFor(feature, shop);
     return chisel ? limits(feature, machine, chisel) : [noChisel(feature, shop)];
   },
-  setups(feature, shop, { joint, occurrences }) {
+  setups(feature, shop, context) {
     const [machine] = toolsOf(shop, 'mortiser');
     const chisel = chiselFor(feature, shop);
     if (!machine || !chisel) return [];
     return (['left', 'right'] as const).flatMap((side) => {
-      const here = occurrences.filter(
+      const here = context.occurrences.filter(
         (o) => stopSide(mortiseLies(feature.into), o, 'far') === side,
       );
-      return here.length ? [setup(feature, shop, machine, chisel, joint, side, here)] : [];
+      return here.length ? [setup(feature, shop, machine, chisel, context, side, here)] : [];
     });
   },
 };
@@ -219,7 +220,7 @@ function setup(
   shop: Shop,
   machine: Mortiser,
   chisel: HollowChisel,
-  joint: string,
+  context: Context,
   side: 'left' | 'right',
   occurrences: Occurrence[],
 ): Setup {
@@ -249,20 +250,30 @@ function setup(
     'wood-surface': 'entry-edge',
     [`${side}-end-stop`]: 'layout-end',
   } as const;
+  const turns = inTurn(
+    rows.map(({ fence, name = '' }) => ({ figure: fence, name })),
+    {
+      role: 'face',
+      spacer: on.spacer,
+      shop,
+      occurrences: context.occurrences,
+      isClamped: true,
+    },
+  );
   const passes = rows.flatMap(({ fence, name }) =>
     bitesAt(one ? 0 : span, c, ruleStep(shop)).map(({ id, words, toFarStop, off }): Pass => {
       return {
         id: name ? `${fence.id}-${id}` : id,
         words: say(capital(name ? `${name}: ${words}` : words), { off }),
         seat,
-        figures: { face: fence.id, stop: toFarStop ? last.id : first.id, depth: depth.id },
+        figures: { ...turns.goesBy(fence), stop: toFarStop ? last.id : first.id, depth: depth.id },
         ...(off && { off }),
         ...(name && { row: name }),
       };
     }),
   );
   return {
-    id: `${joint}.hollow-chisel-${side}`,
+    id: `${context.joint}.hollow-chisel-${side}`,
     method: hollowChisel.id,
     title: hollowChisel.title,
     model: 'mortiser',
@@ -271,7 +282,7 @@ function setup(
     cutter: chisel.id,
     guides: [],
     stage: 'mortise',
-    figures: [...rows.map(({ fence }) => fence), ...stops, depth],
+    figures: [...turns.figures, ...stops, depth],
     passes,
     occurrences,
     checks: [
@@ -279,9 +290,7 @@ function setup(
       say(
         'Both ends first, then full bites, then what stands between: a chisel that finds wood on one side only bends.',
       ),
-      ...(rows.length > 1
-        ? [say('All pieces go through a row before the fence is moved to the next.')]
-        : []),
+      ...turns.words,
       ...(feature.pitch === undefined || rows.length > 1
         ? []
         : [

@@ -2,12 +2,14 @@ import type { TenonFeature } from '../../../design/index.ts';
 import type { Setup } from '../../setups/index.ts';
 import { toolById, toolsOf } from '../../../shop/index.ts';
 import { capital, say } from '../../../ground/index.ts';
+import { inTurn, movedInTurn } from '../../method/held.ts';
 import { called, SAME, type Method } from '../../method/method.ts';
 import { missing, over } from '../../method/refusal.ts';
 import {
   byPair,
   hasBoth,
   splinters,
+  stepWords,
   steppedCuts,
   steppedPairs,
   type SteppedCut,
@@ -68,19 +70,25 @@ export const sawUprightStepped: Method<TenonFeature> = {
     const saw = toolsOf(shop, 'table-saw')[0]!;
     const jig = toolsOf(shop, 'upright-jig')[0]!;
     const { kerf } = toolById(shop, 'saw-blade', saw.bladeId);
-    const { height: overTable, jigToNearSide, jigToFarSide } = onTableSaw(shop);
+    const { height: overTable, jigToNearSide, jigToFarSide, spacer } = onTableSaw(shop);
     const slide = slideOf(jig);
     const height = overTable(cheekLength(feature, shouldersFirst, shop));
     return byPair(steppedCuts(feature, kerf, jigToNearSide, slide, jigToFarSide)).map(
       (cuts): Setup => {
         const [{ pair, step }] = cuts as [SteppedCut];
+        const places = cuts.map(({ figure, cheek }) => ({ figure, name: `${cheek} cheek` }));
+        const across = pair.name === 'face' ? feature.stock.thickness : feature.stock.width;
+        const room = jig.maxThickness - across;
+        const turns = slide
+          ? movedInTurn(places, 'across')
+          : inTurn(places, { role: 'across', spacer, shop, occurrences, room, isStep: true });
         return {
           id: `${joint}.saw-stepped.${pair.name}`,
           method: sawUprightStepped.id,
           title: TITLES[pair.name][hasBoth(cuts) ? 'both' : 'one'],
           ...onEnd(saw, jig),
           stage: 'cheeks',
-          figures: [...cuts.map(({ figure }) => figure), height],
+          figures: [...turns.figures, height],
           passes: cuts.map(({ figure, cheek }) => ({
             id: figure.id,
             words: hasBoth(cuts)
@@ -89,16 +97,13 @@ export const sawUprightStepped: Method<TenonFeature> = {
                 )
               : say(`Worked end down, ${pair.words} to the jig`),
             seat: { 'jig-face': pair.seat, table: 'worked-end' },
-            figures: { across: figure.id, height: height.id },
+            figures: { ...turns.goesBy(figure), height: height.id },
           })),
           occurrences,
           checks: [
             ...(hasBoth(cuts)
               ? [
-                  say(
-                    'Between the two cheeks the jig moves by {step}, tongue and kerf; measure the kerf, its error goes into the tongue.',
-                    { step },
-                  ),
+                  stepWords(turns, 'jig', step),
                   ...(slide?.by === 'stops'
                     ? [
                         say(
@@ -107,7 +112,7 @@ export const sawUprightStepped: Method<TenonFeature> = {
                         ),
                       ]
                     : []),
-                  say('Run all pieces through the far cheek before the jig is moved.'),
+                  ...turns.words,
                 ]
               : []),
             ...(pair.near > SAME && pair.near < kerf - SAME
