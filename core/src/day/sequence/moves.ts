@@ -105,10 +105,11 @@ const sharing = (figure: LengthFigure, shared: Reach): LengthFigure => {
 };
 
 function movedFrom(
-  figure: LengthFigure,
+  drawn: LengthFigure,
   stood: Reach | undefined,
   setups: readonly Setup[],
 ): LengthFigure {
+  const figure = withoutBlock(drawn, stood);
   if (!stood) return figure;
   const moves = byMove(figure.aim, figure.rounding, stood, figure.step, figure);
   const able = moves.filter(
@@ -121,6 +122,17 @@ function movedFrom(
       : ranked([...figure.reach, ...able], figure.leads),
   );
 }
+
+/** A block serves where the machine was left as it counts on, and nowhere else. */
+function withoutBlock(figure: LengthFigure, left: Reach | undefined): LengthFigure {
+  const block = figure.reach.find(({ by }) => by === 'held');
+  if (!block || (left && Math.abs(left.value - block.stood!) < HAIR)) return figure;
+  const { leads: _, ...plain } = figure;
+  return reachedBy(plain, ranked(figure.reach.filter((way) => way !== block)));
+}
+
+/** Nearer than this two places are one, mm. */
+const HAIR: Mm = 1e-6;
 
 /**
  * A jig that slides is slid, unless that may be so far off where another way is closer than the

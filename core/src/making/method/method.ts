@@ -80,7 +80,10 @@ export interface Method<F extends Feature = Feature> {
 }
 
 /** What stands on the machine for one distance, beside the rule and blocks of every shop. */
-export type Gauged = Pick<Means, 'scale' | 'beyond' | 'screw' | 'slide' | 'mates' | 'mark'>;
+export type Gauged = Pick<
+  Means,
+  'scale' | 'beyond' | 'screw' | 'slide' | 'mates' | 'mark' | 'block'
+>;
 
 /**
  * To what a figure is set that only clears what stands between two others: by rule where the cutter

@@ -133,9 +133,13 @@ export function within(feature: Feature, held: Lean, [x, y, z]: Vec3): Feature {
     };
   if (feature.form === 'mortise') {
     const [along, into] = feature.into === 'end' ? [z, x] : [x, z];
+    const { beside } = feature;
     return {
       ...feature,
       ...moved,
+      ...(beside && {
+        beside: { ...beside, start: beside.start + along, depth: beside.depth + into },
+      }),
       wall: feature.wall + y,
       start: feature.start + along,
       depth: feature.depth + into,

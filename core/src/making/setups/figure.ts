@@ -1,6 +1,7 @@
 import type { Mm, Rounding, Screw, Sentence } from '../../ground/index.ts';
 import type { DatumId } from './ids.ts';
 import {
+  byBlock,
   byMark,
   ranked,
   waysToReach,
@@ -117,6 +118,8 @@ export function figure(
   /** A line lies where a rule shows, and so does a place: it is what is aimed at. */
   const leading = marked && purpose === 'place' && means.linesLead ? marked : undefined;
   const standing = leading?.value ?? aim;
+  const { block, graduation } = means;
+  const held = block && graduation > 0 && byBlock(aim, draft.rounding, block, graduation);
   const from = (way: Reach): Reach => ({ ...way, error: standing - way.value });
   return reachedBy(
     {
@@ -128,9 +131,14 @@ export function figure(
       screw: means.screw ?? null,
       ...(means.slide && { slide: means.slide }),
       ...(leading && { leads: leading.by }),
+      ...(held && { leads: held.by }),
       aim: standing,
     },
-    marked ? ranked([...ways, marked].map(from), leading?.by) : ways,
+    held
+      ? ranked([held, ...ways], held.by)
+      : marked
+        ? ranked([...ways, marked].map(from), leading?.by)
+        : ways,
   );
 }
 
@@ -177,6 +185,7 @@ export const remainderMatters = ({
 /** What is said where a figure is set without its number. */
 const WITHOUT_NUMBER: Partial<Record<ReachBy, string>> = {
   mark: 'to the line',
+  held: 'by the block',
   mate: 'to the mate',
 };
 

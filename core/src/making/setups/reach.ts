@@ -7,6 +7,7 @@ import {
   stepOf,
   turnsFor,
   turnsInWords,
+  withoutNoise,
   type Mm,
   type Reached,
   type Rounding,
@@ -17,9 +18,10 @@ import {
 
 /**
  * How a length is set: read off a scale, measured, built up, turned, moved from where it stands,
- * taken from the mate, or by a line on the wood.
+ * taken from the mate, by a line on the wood, or by a block that is put in or taken out.
  */
-export type ReachBy = 'scale' | 'rule' | 'blocks' | 'screw' | 'move' | 'mate' | 'mark' | 'work';
+export type ReachBy =
+  'scale' | 'rule' | 'blocks' | 'screw' | 'move' | 'mate' | 'mark' | 'held' | 'work';
 
 /**
  * One way to reach a figure: where it will stand, the error it leaves, and how far off it may be
@@ -37,6 +39,8 @@ export interface Reach extends Reached {
   readonly box?: string;
   /** The wall of the cut mortise it is set to; the proof knows where that truly lies. */
   readonly wall?: Mate['wall'];
+  /** Of a block: where the machine must stand for it, mm. */
+  readonly stood?: Mm;
   /** It stands so since it was last set: nothing is to be done. */
   readonly stands?: true;
 }
@@ -59,6 +63,16 @@ export interface Mark {
   /** Whether the figure grows as the line goes farther, or shrinks. */
   readonly grows: 1 | -1;
   /** With a slot for where it lies. */
+  readonly text: string;
+}
+
+/** A block that is put in or taken out, and nothing else of the machine is touched. */
+export interface Block {
+  /** What stands there otherwise, as it is set, mm. */
+  readonly stood: Mm;
+  /** How much farther that is with the block as it is to be; less than 0: nearer, mm. */
+  readonly by: Mm;
+  /** With a slot for how thick it is. */
   readonly text: string;
 }
 
@@ -92,6 +106,7 @@ export interface Means {
   readonly slide?: Slide | null | undefined;
   readonly mates?: readonly Mate[];
   readonly mark?: Mark;
+  readonly block?: Block;
   /** The shop sets what need not be finer than a rule by the line, where there is one. */
   readonly linesLead?: boolean;
 }
@@ -216,6 +231,20 @@ export function byMark(
     value: set,
     error: aim - set,
     spread: BY_EYE,
+  };
+}
+
+/** By a block, made as thick as the shop measures; to the safe side of what it leads to. */
+export function byBlock(aim: Mm, rounding: Rounding, { stood, by, text }: Block, step: Mm): Reach {
+  const thick = Math.abs(roundTo(withoutNoise(aim - stood), step, rounding));
+  const value = stood + Math.sign(by) * thick;
+  return {
+    by: 'held',
+    text: say(text, { thick }),
+    value,
+    error: aim - value,
+    spread: step / 2,
+    stood,
   };
 }
 

@@ -153,7 +153,13 @@ function stopsOf(feature: MortiseFeature, shop: Shop, gear: Gear, side: 'left' |
             { half, base, l, d },
           ),
     } as const;
-    return on[`${at}RouterStop`](setting, { mark: endLine(l / 2 + drawnBack) });
+    const { set } = on[`${at}RouterStop`]({ ...setting, ...MEETING, value: half + base });
+    return on[`${at}RouterStop`](
+      setting,
+      drawnBack
+        ? { block: { stood: set.value, by: drawnBack, text: 'the block of {thick} taken out' } }
+        : { mark: endLine(l / 2) },
+    );
   };
   const datum = isEnd ? '{reference edge}' : 'layout end';
   const end = on[`${side}EndStop`](
@@ -171,6 +177,34 @@ function stopsOf(feature: MortiseFeature, shop: Shop, gear: Gear, side: 'left' |
     end,
   };
 }
+
+/** How deep the router plunges; for a pocket a block shortens what stands for its mortise. */
+function plungeOf(feature: MortiseFeature, shop: Shop, gear: Gear): LengthFigure {
+  const { depth: D, beside, stock, lean } = feature;
+  const { ahead } = heldAs(feature, gear, shop);
+  const setting = {
+    value: D,
+    purpose: 'depth',
+    rounding: 'up',
+    acts: feature.into === 'end' ? 'length' : 'width',
+    working: feature.through
+      ? say('through the piece {V} and {past} into the backing piece', {
+          V: stock.width,
+          past: D - stock.width,
+        })
+      : say('mortise depth {D}, counted from where the cutter first touches', { D }),
+  } as const;
+  const { plunge } = onMortisingJig(shop);
+  /** Askew the two lie at depths of their own. */
+  const isAskew = (lean?.degrees ?? 0) !== 0;
+  if (!ahead || !beside || beside.depth <= D || isAskew) return plunge(setting);
+  const stood = plunge({ ...setting, value: beside.depth }).set.value;
+  const text = 'a block of {thick} under the plunge stop';
+  return plunge(setting, { block: { stood, by: D - stood, text } });
+}
+
+/** How the end of a mortise is set that meets its haunch’s pocket. */
+const MEETING = endOf({}, 'far');
 
 /** Where the cutter’s edge ends at a stop. */
 const endLine = (lies: Mm): Mark => ({
@@ -194,25 +228,12 @@ function setup(
   occurrences: Occurrence[],
 ): Setup {
   const { router, jig, cutter } = gear;
-  const { depth: D } = feature;
   const { ahead = 0 } = heldAs(feature, gear, shop);
   const end = feature.into === 'end';
   const d = cutter.diameter;
-  const on = onMortisingJig(shop);
   const faces = facesOf(feature, d, shop);
   const one = faces.length === 1;
-  const depth = on.plunge({
-    value: D,
-    purpose: 'depth',
-    rounding: 'up',
-    acts: end ? 'length' : 'width',
-    working: feature.through
-      ? say('through the piece {V} and {past} into the backing piece', {
-          V: feature.stock.width,
-          past: D - feature.stock.width,
-        })
-      : say('mortise depth {D}, counted from where the cutter first touches', { D }),
-  });
+  const depth = plungeOf(feature, shop, gear);
   const { left, right, end: endStop } = stopsOf(feature, shop, gear, side);
   const passes = faces.flatMap((face, row) =>
     inLevels(
@@ -265,11 +286,12 @@ function setup(
       ...(ahead
         ? [
             say(
-              `A block of {ahead} stands against the ${side} router stop for the mortise and is taken away for the pocket, where the plunge stop stands at {depth}. Nothing else is touched.`,
-              { ahead, depth: depth.set.value },
+              `A block of {ahead} stands against the ${side} router stop for the mortise and is taken out for the pocket, each piece in one clamping. Nothing else is touched but the plunge.`,
+              { ahead },
             ),
           ]
         : []),
+      ...(one ? [] : [say('Run all pieces through one row before the router’s guide is moved.')]),
       ...runOutWords(feature),
       ...(feature.through
         ? [
