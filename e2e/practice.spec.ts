@@ -1,4 +1,18 @@
-import { expect, openLooms, test } from './velk.ts';
+import type { Page } from '@playwright/test';
+import { planJob } from '@velk/core/day';
+import type { Job } from '@velk/core/design';
+import { demo } from '@velk/core/testing';
+import { expect, openLooms, openSetup, test } from './velk.ts';
+
+/** On the floor, to the pieces of the card that has this set-up in the plan of the job. */
+async function toPiecesOf(page: Page, job: Job, setup: string): Promise<void> {
+  const { cards } = planJob(job, demo('looms').shop);
+  const number = 1 + cards.findIndex(({ setups }) => setups.some(({ id }) => id === setup));
+  await page.getByRole('button', { name: 'All cards' }).click();
+  await page.getByRole('button', { name: new RegExp(`^${number}\\. `) }).click();
+  for (const name of ['I have read this', 'It is set', 'Cut the pieces', 'Go on all the same'])
+    await page.getByRole('button', { name, exact: true }).click();
+}
 
 test('a rail that grows too tall to stand on end is laid flat, and the way that isn’t taken says why', async ({
   page,
@@ -35,4 +49,51 @@ test('a rail that grows too tall to stand on end is laid flat, and the way that 
   await expect(page.getByRole('status')).toHaveText('Saved');
   await openLooms(page, velk, 'methods');
   await expect(page.getByText(/It would stand/)).toHaveCount(0);
+});
+
+/** All of the looms: the haunched legs, and cheeks by a way that few of them take. */
+test('what is held is told where it goes in: blocks for a haunch, a spacer piece by piece @looms', async ({
+  page,
+  velk,
+  request,
+}) => {
+  await openLooms(page, velk, 'order');
+  await openSetup(page, 'Bench rail into leg', 'Mortise, plunge router in the jig');
+  const pocket = page.locator('.figure').filter({ hasText: 'the block of 25.25 mm taken out' });
+  await expect(pocket.first().locator('.value')).toHaveText('by the block');
+  await expect(page.getByText('a block of 25.5 mm under the plunge stop')).toBeVisible();
+  const id = page.url().split('/')[4]!;
+  const kept = (await (await request.get(`${velk.url}/api/jobs/${id}`)).json()) as {
+    job: Job;
+    version: number;
+  };
+  const byPiece: Job = {
+    ...kept.job,
+    schools: { ...kept.job.schools, pieces: 'piece' },
+    joints: kept.job.joints.map((joint) =>
+      joint.id === 'base-rail'
+        ? {
+            ...joint,
+            routes: {
+              ...joint.routes,
+              tenoned: 'crosscut-shoulders+bandsaw-stepped+round-edges',
+            },
+          }
+        : joint,
+    ),
+  };
+  const huge = page.locator('.huge > div');
+  const saved = await request.put(`${velk.url}/api/jobs/${id}`, {
+    data: { version: kept.version, save: crypto.randomUUID(), job: byPiece },
+  });
+  expect(saved.status()).toBe(200);
+  await page.getByRole('link', { name: 'Floor' }).first().click();
+  await page.reload();
+  await toPiecesOf(page, byPiece, 'base-rail.tenoned.bandsaw-stepped.face');
+  await expect(huge).toHaveCount(0);
+  await page.locator('.floorpasses button').filter({ hasText: 'Near cheek' }).click();
+  await expect(huge).toContainText('Spacer, near cheek');
+  await expect(huge.locator('.hugevalue')).toHaveText('13.0 mm');
+  await page.getByRole('button', { name: 'One more' }).click();
+  await expect(page.locator('.floorcount strong')).toHaveText('1');
 });
