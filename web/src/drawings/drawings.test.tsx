@@ -60,7 +60,9 @@ describe('pictures', () => {
         ),
       );
       for (const f of scenes.flatMap((s) => s.figures))
-        expect(drawn.join(' ')).toContain(`${f.set.value.toFixed(2).replace(/0$/, '')} mm`);
+        expect(drawn.join(' ')).toContain(
+          f.set.by === 'mark' ? 'to the line' : `${f.set.value.toFixed(2).replace(/0$/, '')} mm`,
+        );
       for (const picture of scenes.flatMap((s) => s.pictures))
         expect(aspectOf(picture)).toBeGreaterThan(0);
     }
