@@ -146,6 +146,7 @@ export const jointSchema = Joi.object<Joint>({
   routes: Joi.object({ tenoned: text(200), mortised: text(200) }).required(),
   read: Joi.array().items(text(200)).max(100),
   dry: Joi.boolean(),
+  loose: Joi.boolean(),
 });
 
 /** A record or null, told apart so that a wrong field inside keeps its own path. */

@@ -55,6 +55,7 @@ export {
   counted,
   listed,
   pluralOf,
+  opposite,
   roundTo,
   withoutNoise,
   say,

@@ -22,8 +22,8 @@ export interface Stock extends Piece {
 
 /**
  * How often a piece is laid out or clamped in a set-up: once for each way it lies, on end for each
- * pass, and for each row, as all pieces go through one before the next; a bundle once for each edge it stands on; a
- * guide without a jig is marked out and clamped, both.
+ * pass, and for each row, as all pieces go through one before the next; a bundle once for each edge
+ * it stands on; a guide without a jig is marked out and clamped, both.
  */
 function clampings({ model, carrier, passes }: Setup): number {
   if (carrier === 'upright-jig') return passes.length;

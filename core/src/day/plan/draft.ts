@@ -134,7 +134,8 @@ export function draftJoint(
     advice: [
       ...kind
         .advice(params, members, available)
-        .filter(({ answeredBy }) => !answeredBy || !halves[answeredBy][0]!.route),
+        .filter(({ answeredBy }) => !answeredBy || !halves[answeredBy][0]!.route)
+        .filter(({ tightens }) => !tightens || !joint.loose),
       ...countAdvice(joint, occurrences),
       ...near,
       ...(season ? seasonAdvice(season) : []),

@@ -17,8 +17,8 @@ type Standing = Map<string, Reach>;
  * Adds to every figure the move from where that distance was left, by the card before or the pass
  * before on the same card, where machine, cutter and guides stay. A move that leaves less error
  * than every other way becomes the one the figure is set by. Two stops that are measured as one sum
- * stay or are set, and are never moved. Set-ups of one card share what is set: each keeps the error that leaves in its
- * own figure.
+ * stay or are set, and are never moved. Set-ups of one card share what is set: each keeps the error
+ * that leaves in its own figure.
  * @param cards set-ups of each card, in the order they are cut
  */
 export function withMoves(cards: readonly (readonly Setup[])[]): (readonly Setup[])[] {

@@ -29,6 +29,7 @@ const EVERY: readonly [JobEdit, ...(keyof Job)[]][] = [
   [{ edit: 'wayChosen', joint: joint.id, member: 'tenoned', way: 'hand-tenon' }, 'joints'],
   [{ edit: 'stopRead', joint: joint.id, stop: 'a stop' }, 'joints'],
   [{ edit: 'leftDry', joint: joint.id, dry: true }, 'joints'],
+  [{ edit: 'leftLoose', joint: joint.id, loose: true }, 'joints'],
   [{ edit: 'schoolAnswered', school: 'corners', answer: 'squared' }, 'schools'],
   [{ edit: 'airTold', seasons: null }, 'seasons'],
   [{ edit: 'taskWanted', task: 'rest', wanted: false }, 'skipped'],
@@ -113,6 +114,10 @@ describe('changes of a job', () => {
       [
         { edit: 'leftDry', joint: other.id, dry: true },
         { edit: 'leftDry', joint: other.id, dry: false },
+      ],
+      [
+        { edit: 'leftLoose', joint: other.id, loose: true },
+        { edit: 'leftLoose', joint: other.id, loose: false },
       ],
       [
         { edit: 'stoodAt', cards: ['a'] },

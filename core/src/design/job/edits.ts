@@ -35,6 +35,7 @@ interface Told {
   wayChosen: { readonly joint: string; readonly member: MemberName; readonly way: string };
   stopRead: { readonly joint: string; readonly stop: string };
   leftDry: { readonly joint: string; readonly dry: boolean };
+  leftLoose: { readonly joint: string; readonly loose: boolean };
 
   /** Null where the job answers as the shop does. */
   schoolAnswered: { readonly school: keyof Schools; readonly answer: string | null };
@@ -142,6 +143,8 @@ const EDITS: Edits = {
     })),
   leftDry: (job, { joint, dry }) =>
     inJoint(job, joint, ({ dry: _, ...rest }) => (dry ? { ...rest, dry } : rest)),
+  leftLoose: (job, { joint, loose }) =>
+    inJoint(job, joint, ({ loose: _, ...rest }) => (loose ? { ...rest, loose } : rest)),
 
   schoolAnswered: (job, { school, answer }) => {
     const { [school]: _, ...rest } = job.schools;

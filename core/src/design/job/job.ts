@@ -42,6 +42,8 @@ export interface Joint {
   readonly read?: readonly string[];
   /** Put together without glue, so that it can be taken apart. */
   readonly dry?: boolean;
+  /** Loose on purpose, as in a frame of many metres: nothing asks for less clearance. */
+  readonly loose?: boolean;
 }
 
 /** Where somebody wants a card; what must come before it still does. */

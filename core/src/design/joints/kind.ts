@@ -85,6 +85,8 @@ export interface Advice {
   readonly propose?: Mm;
   /** The half of which any way that can be taken answers it: then there is nothing to tell. */
   readonly answeredBy?: MemberName;
+  /** It asks for less clearance: not of a joint that is loose on purpose. */
+  readonly tightens?: boolean;
 }
 
 /** What is impossible: the part, the dimension, the value given and the bound it breaks. */

@@ -24,3 +24,7 @@ export function roundTo(value: Mm, step: Mm, direction: Rounding): Mm {
 
 /** A length without what sums of doubles leave over: finer than anything is told or kept. */
 export const withoutNoise = (value: Mm): Mm => Number(value.toFixed(9)) + 0;
+
+/** The direction that a length is rounded in which another is taken off. */
+export const opposite = (direction: Rounding): Rounding =>
+  direction === 'nearest' ? direction : direction === 'up' ? 'down' : 'up';

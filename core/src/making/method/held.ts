@@ -1,5 +1,5 @@
 import { minutesIn, type Shop } from '../../shop/index.ts';
-import { say, withoutNoise, type Mm, type Rounding, type Sentence } from '../../ground/index.ts';
+import { opposite, say, withoutNoise, type Mm, type Sentence } from '../../ground/index.ts';
 import type { LengthFigure } from '../setups/index.ts';
 import type { Dial } from './dials.ts';
 import { SAME, type Context } from './method.ts';
@@ -10,7 +10,9 @@ export interface GuidePlace {
   readonly name: string;
 }
 
-/** How a guide’s places are taken in turn: it is moved, or spacers are held between it and the piece. */
+/**
+ * How a guide’s places are taken in turn: it is moved, or spacers are held between it and the piece.
+ */
 export interface GuidePlaces {
   /** What is set, and what is held. */
   readonly figures: readonly LengthFigure[];
@@ -22,6 +24,7 @@ export interface GuidePlaces {
   readonly words: readonly Sentence[];
 }
 
+/** What is to be known of the cut whose guide takes several places. */
 interface Ways {
   /** Of the pass: the guide’s figure. */
   readonly role: string;
@@ -56,7 +59,7 @@ export function inTurn(places: readonly GuidePlace[], ways: Ways): GuidePlaces {
   const isAble =
     others.every(({ figure: { to } }) => to === first.figure.to) &&
     spacers.every(({ value }) => value >= THINNEST);
-  if (!isAble) return { ...moved, words: moved.words };
+  if (!isAble) return moved;
   const { room = Infinity, shop } = ways;
   const isAsked = shop.schools.pieces === 'piece';
   if (thickest > room + SAME)
@@ -93,9 +96,6 @@ const noRoom = (thickest: Mm, room: Mm): Sentence =>
     room,
   });
 
-const opposite = (rounding: Rounding): Rounding =>
-  rounding === 'nearest' ? rounding : rounding === 'up' ? 'down' : 'up';
-
 /** What brings a piece from where the guide stands to another of its places. */
 function spacerFor(
   guide: LengthFigure,
@@ -116,6 +116,7 @@ function spacerFor(
   });
 }
 
+/** The guide at its farthest place, and a spacer for each of the others. */
 function held(
   guide: LengthFigure,
   others: readonly GuidePlace[],
@@ -139,6 +140,7 @@ function held(
   };
 }
 
+/** What both ways round take beside the cuts, minutes. */
 interface Minutes {
   readonly piece: number;
   readonly setup: number;

@@ -111,16 +111,8 @@ export function figure(
   const usable = touched(draft) ? means : { ...means, boxes: [] };
   const purpose = draft.purpose ?? 'fit';
   const ways = waysToReach(aim, draft.rounding, usable);
-  const marked =
-    means.graduation > 0 &&
-    means.mark &&
-    byMark({ ...draft, aim }, means.mark, lineStep(purpose, means));
-  /** A line lies where a rule shows, and so does a place: it is what is aimed at. */
-  const leading = marked && purpose === 'place' && means.linesLead ? marked : undefined;
-  const standing = leading?.value ?? aim;
-  const { block, graduation } = means;
-  const held = block && graduation > 0 && byBlock(aim, draft.rounding, block, graduation);
-  const from = (way: Reach): Reach => ({ ...way, error: standing - way.value });
+  const { more, leads, at = aim } = withoutNumbers({ ...draft, purpose, aim }, means);
+  const from = (way: Reach): Reach => ({ ...way, error: at - way.value });
   return reachedBy(
     {
       kind: 'length',
@@ -130,16 +122,32 @@ export function figure(
       step: finest(means),
       screw: means.screw ?? null,
       ...(means.slide && { slide: means.slide }),
-      ...(leading && { leads: leading.by }),
-      ...(held && { leads: held.by }),
-      aim: standing,
+      ...(leads && { leads }),
+      aim: at,
     },
-    held
-      ? ranked([held, ...ways], held.by)
-      : marked
-        ? ranked([...ways, marked].map(from), leading?.by)
-        : ways,
+    more ? ranked([...ways, more].map(from), leads) : ways,
   );
+}
+
+/** A way to set a figure that needs no number, if it comes before all others, and what it aims at. */
+interface WithoutNumber {
+  readonly more?: Reach;
+  readonly leads?: ReachBy;
+  readonly at?: Mm;
+}
+
+/** By a block; or by the line of a place, which lies where a rule shows and is then the aim. */
+function withoutNumbers(
+  figure: Pick<LengthFigure, 'value' | 'aim' | 'rounding' | 'purpose'>,
+  means: Means,
+): WithoutNumber {
+  const { graduation, mark, block, linesLead } = means;
+  const { aim, rounding, purpose } = figure;
+  if (graduation <= 0) return {};
+  if (block) return { more: byBlock(aim, rounding, block, graduation), leads: 'held' };
+  if (!mark) return {};
+  const more = byMark(figure, mark, lineStep(purpose, means));
+  return purpose === 'place' && linesLead ? { more, leads: 'mark', at: more.value } : { more };
 }
 
 /** As which a line is struck that a figure of this purpose is set by, mm. */

@@ -1,6 +1,7 @@
 import {
   fewestBlocks,
   onScale,
+  opposite,
   roundTo,
   say,
   stamped,
@@ -247,9 +248,6 @@ export function byBlock(aim: Mm, rounding: Rounding, { stood, by, text }: Block,
     stood,
   };
 }
-
-const opposite = (rounding: Rounding): Rounding =>
-  rounding === 'nearest' ? rounding : rounding === 'up' ? 'down' : 'up';
 
 /**
  * Least error first; errors that are alike by how closely the way can be set, and nothing at all

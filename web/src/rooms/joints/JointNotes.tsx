@@ -3,6 +3,7 @@ import type { Job, Joint } from '@velk/core/design';
 import { capital } from '@velk/core/ground';
 import type { Saving } from '@velk/core/day';
 import type { Shop } from '@velk/core/shop';
+import { useEdit } from '../../keeping/useEdit.ts';
 import { useProposals } from '../../planning/useProposals.ts';
 import { LengthField } from '../../widgets/LengthField.tsx';
 import { Margin } from '../../widgets/Margin.tsx';
@@ -47,6 +48,7 @@ export function JointNotes({ job, shop, joint, sheet, id, offered, onPoint }: Pr
         </div>
       ))}
       <AdviceNotes job={job} shop={shop} joint={joint} sheet={sheet} />
+      {joint.loose && <LooseNote joint={joint} />}
       <JointPlaces
         job={job}
         joint={joint}
@@ -138,18 +140,38 @@ function OfferedNote({
   );
 }
 
+/** It was said to be loose on purpose, and can be taken back. */
+function LooseNote({ joint }: Pick<Props, 'joint'>) {
+  const edit = useEdit();
+  return (
+    <div className="note">
+      <h3>Loose on purpose</h3>
+      <p>
+        Nothing asks for less clearance.{' '}
+        <button
+          className="link"
+          onClick={() => edit({ edit: 'leftLoose', joint: joint.id, loose: false })}
+        >
+          It is to fit
+        </button>
+      </p>
+    </div>
+  );
+}
+
 function AdviceNotes({
   job,
   shop,
   joint,
   sheet: { advice, style, set, take },
 }: Pick<Props, 'job' | 'shop' | 'joint' | 'sheet'>) {
+  const edit = useEdit();
   const isProposed = advice.some(({ propose }) => propose !== undefined);
   const proposals = useProposals(joint.id, job, shop, isProposed);
   return (
     <>
       {isProposed && <ProposedSizes proposals={proposals} onTake={take} />}
-      {advice.map(({ id, level, title, reason, dimension, propose }) => (
+      {advice.map(({ id, level, title, reason, dimension, propose, tightens }) => (
         <div key={id} className={`note ${level}`}>
           <h3>
             <Spoken sentence={title} style={style} />
@@ -161,7 +183,15 @@ function AdviceNotes({
                 <button className="link" onClick={() => set(dimension, propose)}>
                   Use <Spoken sentence={{ text: '{v}', lengths: { v: propose } }} style={style} />
                 </button>
-              )}
+              )}{' '}
+            {tightens && (
+              <button
+                className="link"
+                onClick={() => edit({ edit: 'leftLoose', joint: joint.id, loose: true })}
+              >
+                It is loose on purpose
+              </button>
+            )}
           </p>
         </div>
       ))}

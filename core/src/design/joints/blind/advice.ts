@@ -203,6 +203,7 @@ function ofClearances(params: BlindParams, { targetClearance }: Available): Warn
       dimension: 'tenonThickness',
       title: say('A loose fit'),
       reason: say('{c} of clearance wobbles and is weak with water-based glue.', { c }),
+      tightens: true,
       propose: fitting,
     },
   ];

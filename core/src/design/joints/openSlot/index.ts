@@ -219,6 +219,7 @@ export const openSlot: JointKind<OpenSlotParams> = {
               : 'The tenon is {over} thicker than the slot: it will spread the two walls.',
             { c, over: -c },
           ),
+          tightens: c > 0,
           propose: m - available.targetClearance,
         },
       ],

@@ -275,6 +275,7 @@ export const stub: JointKind<StubParams> = {
               : 'The tenon is {over} thicker than the groove is wide: it will spread the walls.',
             { c, over: -c },
           ),
+          tightens: c > 0,
           propose: m - available.targetClearance,
         },
       ],

@@ -223,6 +223,7 @@ export const teeSlot: JointKind<TeeSlotParams> = {
               : say('The tongue is {over} thicker than the slot: it will spread the prongs.', {
                   over: -c,
                 }),
+          tightens: c > 0,
           propose: t + available.targetClearance,
         },
       ],
