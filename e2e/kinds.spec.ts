@@ -284,3 +284,24 @@ test('an angle is typed in degrees or as a slope, a mistake stays as typed, and 
     page.getByText(/rises 13.0 mm over 120.0 mm|rises 13.05 mm over 120.0 mm/).first(),
   ).toBeVisible();
 });
+
+test('a fit that is loose on purpose is said to be, and is left so until that is taken back', async ({
+  page,
+  velk,
+}) => {
+  await openLooms(page, velk, 'joints');
+  await page.getByRole('button', { name: /Cross rail into post/ }).click();
+  await page.getByLabel('tenon thickness, mm').fill('6');
+  const told = page.getByRole('heading', { name: 'A loose fit' });
+  await expect(told).toBeVisible();
+  await page.getByRole('button', { name: 'It is loose on purpose' }).click();
+  await expect(told).toHaveCount(0);
+  const meant = page.getByRole('heading', { name: 'Loose on purpose' });
+  await expect(meant).toBeVisible();
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+  await page.reload();
+  await expect(meant).toBeVisible();
+  await page.getByRole('button', { name: 'It is to fit' }).click();
+  await expect(told).toBeVisible();
+  await expect(meant).toHaveCount(0);
+});
