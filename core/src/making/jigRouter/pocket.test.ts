@@ -40,12 +40,18 @@ it('a pocket is led to by blocks where its mortise left stop and plunge, and the
   for (const graduation of [0.05, 0.5])
     for (const [mortise, pocket] of pockets(graduation))
       for (const id of ['left-stop', 'right-stop', 'depth']) {
-        const [stood, { set, leads, aim }] = [figureIn(mortise, id), figureIn(pocket, id)];
+        const [stood, { set, leads, value, rounding }] = [
+          figureIn(mortise, id),
+          figureIn(pocket, id),
+        ];
         if (leads !== 'held') continue;
         led++;
         const block = Math.abs(set.value - stood.set.value);
         expect(set.text.lengths['thick']).toBeCloseTo(block, 9);
-        expect(Math.abs(set.value - aim)).toBeLessThan(graduation + 1e-9);
+        /** As near as the block is made, and to the side that is safe. */
+        const off = (set.value - value) * (rounding === 'down' ? -1 : 1);
+        expect(off).toBeGreaterThan(-1e-9);
+        expect(off).toBeLessThan(graduation + 1e-9);
         /** Out for the stop, which then lies farther; in for the plunge, which ends earlier. */
         const isPlunge = id === 'depth';
         expect(set.value < stood.set.value).toBe(isPlunge);

@@ -136,15 +136,18 @@ interface WithoutNumber {
   readonly at?: Mm;
 }
 
-/** By a block; or by the line of a place, which lies where a rule shows and is then the aim. */
+/** By a block, or by the line of a place, which lies where a rule shows: they are then the aim. */
 function withoutNumbers(
   figure: Pick<LengthFigure, 'value' | 'aim' | 'rounding' | 'purpose'>,
   means: Means,
 ): WithoutNumber {
   const { graduation, mark, block, linesLead } = means;
-  const { aim, rounding, purpose } = figure;
+  const { value, rounding, purpose } = figure;
   if (graduation <= 0) return {};
-  if (block) return { more: byBlock(aim, rounding, block, graduation), leads: 'held' };
+  if (block) {
+    const more = byBlock(value, rounding, block, graduation);
+    return { more, leads: 'held', at: more.value };
+  }
   if (!mark) return {};
   const more = byMark(figure, mark, lineStep(purpose, means));
   return purpose === 'place' && linesLead ? { more, leads: 'mark', at: more.value } : { more };

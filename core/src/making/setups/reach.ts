@@ -236,14 +236,19 @@ export function byMark(
 }
 
 /** By a block, made as thick as the shop measures; to the safe side of what it leads to. */
-export function byBlock(aim: Mm, rounding: Rounding, { stood, by, text }: Block, step: Mm): Reach {
-  const thick = Math.abs(roundTo(withoutNoise(aim - stood), step, rounding));
-  const value = stood + Math.sign(by) * thick;
+export function byBlock(
+  value: Mm,
+  rounding: Rounding,
+  { stood, by, text }: Block,
+  step: Mm,
+): Reach {
+  const thick = Math.abs(roundTo(withoutNoise(value - stood), step, rounding));
+  const set = stood + Math.sign(by) * thick;
   return {
     by: 'held',
     text: say(text, { thick }),
-    value,
-    error: aim - value,
+    value: set,
+    error: value - set,
     spread: step / 2,
     stood,
   };
