@@ -126,7 +126,7 @@ function setupMinutes(setup: Setup, stock: Stock, shop: Shop): number {
       : passing(setup, stock, shop);
   const lines = figures.filter(({ from }) => works === 'by-hand' || marks.includes(from)).length;
   const { cutting = 1 } = (machine !== null && shop.known?.[machine]) || {};
-  const inAndOut = setup.passes.filter(({ figures }) => figures['spacer']).length * minutes.held;
+  const inAndOut = figures.filter(isHeld).length * minutes.held;
   const handled = clampings(setup) * minutes.clamped + lines * minutes.marked + inAndOut;
   return cutting * pieces * (handled + working);
 }

@@ -1,5 +1,5 @@
 import { toolsOf, type Shop } from '../../shop/index.ts';
-import { dialsOf } from '../method/dials.ts';
+import { dialsOf, spacerFrom } from '../method/dials.ts';
 import { bandsawKerf } from '../method/sawKerfs.ts';
 
 /** The distances a bandsaw can be set to: its fence, and the stop that ends a cut. */
@@ -17,7 +17,7 @@ export function onBandsaw(shop: Shop) {
       to: 'far-side',
       gauged: { scale, ...(saw && { beyond: { by: bandsawKerf(shop), lies: 'kerf' } }) },
     },
-    spacer: { id: 'spacer', name: 'Spacer', from: 'fence-face', to: 'spacer-face' },
+    spacer: spacerFrom('fence-face'),
     stop: { ...stop, name: 'Stop' },
     stopBehind: { ...stop, name: 'Stop behind the blade' },
     stopBeyond: { ...stop, name: 'Stop beyond the blade' },

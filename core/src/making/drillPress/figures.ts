@@ -1,11 +1,11 @@
 import type { Shop } from '../../shop/index.ts';
-import { dialsOf } from '../method/dials.ts';
+import { dialsOf, spacerFrom } from '../method/dials.ts';
 
 /** The distances of a drill press with a fence, its end stop on either hand. */
 export const onPress = (shop: Shop) =>
   dialsOf(shop, {
     fence: { id: 'across', name: 'Fence to bit', from: 'fence-face', to: 'bit-centre' },
-    spacer: { id: 'spacer', name: 'Spacer', from: 'fence-face', to: 'spacer-face' },
+    spacer: spacerFrom('fence-face'),
     leftStop: { id: 'stop', name: 'End stop or mark', from: 'left-end-stop', to: 'centre-of-bit' },
     rightStop: {
       id: 'stop',

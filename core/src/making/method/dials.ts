@@ -21,6 +21,14 @@ export type Setting = Omit<FigureDraft, 'id' | 'name' | 'from' | 'to'> &
 /** Sets one distance of a machine, as this shop can; `also` gauges this one figure of it. */
 export type Dial = (setting: Setting, also?: Gauged) => LengthFigure;
 
+/** What is held between a guide and the piece. */
+export const spacerFrom = (guide: DatumId): Distance => ({
+  id: 'spacer',
+  name: 'Spacer',
+  from: guide,
+  to: 'spacer-face',
+});
+
 /** A machine's vocabulary of figures: a dial for each distance that it can be set to. */
 export function dialsOf<Id extends string>(
   shop: Shop,

@@ -1,7 +1,7 @@
 import * as fc from 'fast-check';
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { Job } from '../../design/index.ts';
-import { planJob, planToProve, setupsOf } from '../../day/plan/index.ts';
+import { planJob, planToProve, setupsOf, waysOf } from '../../day/plan/index.ts';
 import { METRIC, speak, type Mm } from '../../ground/index.ts';
 import type { Modeller } from '../../ground/solids/index.ts';
 import type { Schools, Shop } from '../../shop/index.ts';
@@ -128,6 +128,20 @@ describe('by the piece, a spacer held beside it, and by the set-up', () => {
     const words = first!.checks.map((check) => speak(check, METRIC)).join(' ');
     const told = way === 'piece' ? [piece, setup] : [setup, piece];
     expect(/(\d+) min.*?(\d+)\./.exec(words)!.slice(1).map(Number)).toEqual(told);
+  });
+
+  /** Four mortises of three rows, two spacers: made 10 each, in and out 0.15; clamped anew 1. */
+  it('the minutes of a way know which way round: each spacer in and out once, whatever its bites', () => {
+    const job = inPlaces('hollow-chisel', 28, 30);
+    const cutting = (pieces: Schools['pieces']) =>
+      waysOf(job.joints[0]!, job, asked(pieces, NARROW)).mortised.find(
+        ({ id }) => id === 'hollow-chisel',
+      )!.cutting;
+    const pieces = 4;
+    expect(cutting('piece') - cutting('setup')).toBeCloseTo(
+      2 * 10 + pieces * 2 * 0.15 - pieces * 2 * 1,
+      6,
+    );
   });
 
   it('what blocks of the chest make is not made anew', () => {

@@ -24,10 +24,15 @@ export interface GuidePlaces {
   readonly words: readonly Sentence[];
 }
 
+/** What takes several places: the card calls it so. */
+type Guide = 'fence' | 'jig';
+
 /** What is to be known of the cut whose guide takes several places. */
 interface Ways {
   /** Of the pass: the guide’s figure. */
   readonly role: string;
+  /** What is moved, or stays; a fence where nobody says. */
+  readonly guide?: Guide;
   readonly spacer: Dial;
   readonly shop: Shop;
   readonly occurrences: Context['occurrences'];
@@ -51,7 +56,7 @@ const THINNEST: Mm = 1;
  * all pieces have been through.
  */
 export function inTurn(places: readonly GuidePlace[], ways: Ways): GuidePlaces {
-  const moved = movedInTurn(places, ways.role);
+  const moved = movedInTurn(places, ways);
   const [first, ...others] = [...places].sort((a, b) => b.figure.value - a.figure.value);
   if (!first || !others.length) return moved;
   const spacers = others.map((place) => spacerFor(first.figure, place, ways));
@@ -73,20 +78,23 @@ export function inTurn(places: readonly GuidePlace[], ways: Ways): GuidePlaces {
         words: [
           ...moved.words,
           say(
-            `That takes ${rounded(takes.setup)} min; by the piece, a spacer held beside it, ${rounded(takes.piece)}.`,
+            `That takes ${rounded(takes.setup)} min; with a spacer, by the piece, ${rounded(takes.piece)}.`,
           ),
         ],
       };
 }
 
 /** All pieces at one place before the guide is moved to the next. */
-export const movedInTurn = (places: readonly GuidePlace[], role: string): GuidePlaces => ({
+export const movedInTurn = (
+  places: readonly GuidePlace[],
+  { role, guide = 'fence' }: Pick<Ways, 'role' | 'guide'>,
+): GuidePlaces => ({
   figures: places.map(({ figure }) => figure),
   goesBy: ({ id }) => ({ [role]: id }),
   isHeld: false,
   words:
     places.length > 1
-      ? [say('Run all pieces through one place before the fence is moved to the next.')]
+      ? [say(`Run all pieces through one place before the ${guide} is moved to the next.`)]
       : [],
 });
 
@@ -118,24 +126,23 @@ function spacerFor(
 
 /** The guide at its farthest place, and a spacer for each of the others. */
 function held(
-  guide: LengthFigure,
+  farthest: LengthFigure,
   others: readonly GuidePlace[],
   spacers: readonly LengthFigure[],
-  { role }: Ways,
+  { role, guide = 'fence' }: Ways,
   takes: Minutes,
 ): GuidePlaces {
   const spacerOf = new Map(others.map(({ figure }, i) => [figure.id, spacers[i]!.id]));
   return {
-    figures: [guide, ...spacers],
+    figures: [farthest, ...spacers],
     goesBy({ id }) {
       const spacer = spacerOf.get(id);
-      return { [role]: guide.id, ...(spacer && { spacer }) };
+      return { [role]: farthest.id, ...(spacer && { spacer }) };
     },
     isHeld: true,
     words: [
-      say(
-        `Each piece goes through all places in turn, the fence untouched: ${rounded(takes.piece)} min; with the fence moved for all, ${rounded(takes.setup)}.`,
-      ),
+      say(`Each piece goes through all places in turn, the ${guide} untouched.`),
+      say(`That takes ${rounded(takes.piece)} min; moved for all, ${rounded(takes.setup)}.`),
     ],
   };
 }

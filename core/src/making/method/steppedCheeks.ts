@@ -181,6 +181,16 @@ export const byPair = (cuts: readonly SteppedCut[]): SteppedCut[][] =>
     cuts.filter(({ pair }) => pair.name === name),
   );
 
+/** What a piece meets for one of a pair’s cheeks: its guide, or what is held before that. */
+export const metFor = (
+  { goesBy, isHeld }: GuidePlaces,
+  { figure }: SteppedCut,
+  guide: 'fence' | 'jig',
+): string => {
+  if (!isHeld) return `${guide} for both cheeks`;
+  return goesBy(figure)['spacer'] ? 'spacer' : guide;
+};
+
 /** Between its two cheeks: what takes a piece, or its guide, from the one to the other. */
 export const stepWords = (
   { isHeld }: Pick<GuidePlaces, 'isHeld'>,
@@ -189,8 +199,8 @@ export const stepWords = (
 ): Sentence =>
   say(
     isHeld
-      ? 'The spacer is {step}, tongue and kerf; measure the kerf, its error goes into the tongue.'
-      : `Between the two cheeks the ${guide} moves by {step}, tongue and kerf; measure the kerf, its error goes into the tongue.`,
+      ? 'The spacer is {step}, tongue and kerf: an error of the kerf goes into the tongue.'
+      : `The ${guide} moves by {step}, tongue and kerf: an error of the kerf goes into the tongue.`,
     { step },
   );
 

@@ -1,5 +1,5 @@
 import { toolById, toolsOf, type Shop, type TableSaw, type UprightJig } from '../../shop/index.ts';
-import { dialsOf } from '../method/dials.ts';
+import { dialsOf, spacerFrom } from '../method/dials.ts';
 import type { Gauged } from '../method/method.ts';
 import { BLADE_HEIGHT, SLED } from '../method/sled.ts';
 
@@ -30,7 +30,7 @@ export function onTableSaw(
     },
     /** Where the blade runs part in the jig’s face: nothing but a rule reaches its far side. */
     jigToFarSide: { id: 'fence', name: 'Fence', from: 'jig-face', to: 'far-side' },
-    spacer: { id: 'spacer', name: 'Spacer', from: 'jig-face', to: 'spacer-face' },
+    spacer: spacerFrom('jig-face'),
     height: { ...BLADE_HEIGHT, gauged: { scale: scales.height } },
     ...SLED,
   });

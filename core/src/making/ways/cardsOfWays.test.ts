@@ -95,7 +95,9 @@ describe('tenons', () => {
           for (const { between } of fences)
             expect(between).toMatch(/^(jig face|fence) to (near|far) side of the blade$/);
           const side = card.passes[0]!.includes('reference edge to the') ? 'edge' : 'face';
-          const both = fences.length > 1 ? ' for both cheeks' : '';
+          const isHeld = card.checks.some((check) => check.startsWith('The spacer is'));
+          const both = fences.length > 1 && !isHeld ? ' for both cheeks' : '';
+          if (isHeld) expect(card.passes[1]).toContain(`reference ${side} to the spacer`);
           expect(card.passes[0]).toMatch(new RegExp(`reference ${side} to the (jig|fence)${both}`));
           for (const { name, value, between } of fences)
             if (name === 'Fence, far cheek') kept[side][1] = value;

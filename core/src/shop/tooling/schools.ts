@@ -89,7 +89,7 @@ export const SCHOOLS = {
       piece: 'Piece by piece, a spacer held beside it',
       setup: 'All pieces at one place, then the fence is moved',
     },
-    why: 'A spacer is in and out in seconds and the fence stays; for many pieces that are only pushed through, moving it once is quicker.',
+    why: 'A spacer is in and out in seconds; for many pieces, moving the fence once is quicker.',
     changes: 'what is held beside the fence where a cut has several places',
   },
   places: {
@@ -98,7 +98,7 @@ export const SCHOOLS = {
       lines: 'Stops by the lines on the first piece',
       numbers: 'Stops by their numbers',
     },
-    why: 'What a tenon hides need lie no closer than a rule shows, and a line is there; a number needs no marked piece.',
+    why: 'Ends that a tenon hides lie where a rule shows; a number needs no marked piece.',
     changes: 'how the stops of a mortise are set',
   },
   length: {

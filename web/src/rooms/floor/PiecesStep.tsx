@@ -71,11 +71,7 @@ export function PiecesStep({
 
 /** All that is moved before the first pass; before another what that asks for, if anything. */
 function toMove({ figures, passes }: GroupView, pass: PassView): readonly FigureView[] {
-  if (pass === passes[0])
-    return [
-      ...figures,
-      ...pass.moves.filter(({ figure: { id } }) => figures.every((f) => f.figure.id !== id)),
-    ];
+  if (pass === passes[0]) return [...figures, ...pass.moves];
   return pass.moves.length ? pass.moves : figures;
 }
 

@@ -12,6 +12,7 @@ import { missing } from '../../method/refusal.ts';
 import {
   byPair,
   hasBoth,
+  metFor,
   splinters,
   stepWords,
   steppedCuts,
@@ -70,15 +71,15 @@ export const bandsawStepped: Method<TenonFeature> = {
         title: TITLES[pair.name][hasBoth(cuts) ? 'both' : 'one'],
         ...gearOf(saw),
         figures: [...turns.figures, stop],
-        passes: cuts.map(({ figure, cheek }) => ({
-          id: figure.id,
+        passes: cuts.map((cut) => ({
+          id: cut.figure.id,
           words: hasBoth(cuts)
             ? say(
-                `${capital(cheek)} cheek: worked end first, ${pair.words} to the fence for both cheeks, until the end meets the stop`,
+                `${capital(cut.cheek)} cheek: worked end first, ${pair.words} to the ${metFor(turns, cut, 'fence')}, until the end meets the stop`,
               )
             : say(`Worked end first, ${pair.words} to the fence, until the end meets the stop`),
           seat: { 'fence-face': pair.seat, 'stop-face': 'worked-end' },
-          figures: { ...turns.goesBy(figure), depth: stop.id },
+          figures: { ...turns.goesBy(cut.figure), depth: stop.id },
         })),
         occurrences,
         checks: [

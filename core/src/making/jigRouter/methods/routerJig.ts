@@ -153,13 +153,11 @@ function stopsOf(feature: MortiseFeature, shop: Shop, gear: Gear, side: 'left' |
             { half, base, l, d },
           ),
     } as const;
-    const { set } = on[`${at}RouterStop`]({ ...setting, ...MEETING, value: half + base });
-    return on[`${at}RouterStop`](
-      setting,
-      drawnBack
-        ? { block: { stood: set.value, by: drawnBack, text: 'the block of {thick} taken out' } }
-        : { mark: endLine(l / 2) },
-    );
+    const dial = on[`${at}RouterStop`];
+    if (!drawnBack) return dial(setting, { mark: endLine(l / 2) });
+    const stood = dial({ ...setting, ...MEETING, value: half + base }).set.value;
+    const text = 'the block of {thick} taken out';
+    return dial(setting, { block: { stood, by: drawnBack, text } });
   };
   const datum = isEnd ? '{reference edge}' : 'layout end';
   const end = on[`${side}EndStop`](
@@ -285,9 +283,11 @@ function setup(
       ),
       ...(ahead
         ? [
+            say(`A block of {ahead} stands against the ${side} router stop for the mortise.`, {
+              ahead,
+            }),
             say(
-              `A block of {ahead} stands against the ${side} router stop for the mortise and is taken out for the pocket, each piece in one clamping. Nothing else is touched but the plunge.`,
-              { ahead },
+              'It is taken out for the pocket, each piece in one clamping; only the plunge changes.',
             ),
           ]
         : []),

@@ -8,6 +8,7 @@ import { missing, over } from '../../method/refusal.ts';
 import {
   byPair,
   hasBoth,
+  metFor,
   splinters,
   stepWords,
   steppedCuts,
@@ -80,8 +81,16 @@ export const sawUprightStepped: Method<TenonFeature> = {
         const across = pair.name === 'face' ? feature.stock.thickness : feature.stock.width;
         const room = jig.maxThickness - across;
         const turns = slide
-          ? movedInTurn(places, 'across')
-          : inTurn(places, { role: 'across', spacer, shop, occurrences, room, isStep: true });
+          ? movedInTurn(places, { role: 'across', guide: 'jig' })
+          : inTurn(places, {
+              role: 'across',
+              guide: 'jig',
+              spacer,
+              shop,
+              occurrences,
+              room,
+              isStep: true,
+            });
         return {
           id: `${joint}.saw-stepped.${pair.name}`,
           method: sawUprightStepped.id,
@@ -89,15 +98,15 @@ export const sawUprightStepped: Method<TenonFeature> = {
           ...onEnd(saw, jig),
           stage: 'cheeks',
           figures: [...turns.figures, height],
-          passes: cuts.map(({ figure, cheek }) => ({
-            id: figure.id,
+          passes: cuts.map((cut) => ({
+            id: cut.figure.id,
             words: hasBoth(cuts)
               ? say(
-                  `${capital(cheek)} cheek: worked end down, ${pair.words} to the jig for both cheeks; the piece is not turned`,
+                  `${capital(cut.cheek)} cheek: worked end down, ${pair.words} to the ${metFor(turns, cut, 'jig')}; the piece is not turned`,
                 )
               : say(`Worked end down, ${pair.words} to the jig`),
             seat: { 'jig-face': pair.seat, table: 'worked-end' },
-            figures: { ...turns.goesBy(figure), height: height.id },
+            figures: { ...turns.goesBy(cut.figure), height: height.id },
           })),
           occurrences,
           checks: [
