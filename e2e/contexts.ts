@@ -3,7 +3,9 @@ import type { Browser, BrowserContext } from '@playwright/test';
 /** What is kept of a page in the browser, without what was compiled of its programs. */
 const KEPT = 'cookies,local_storage,indexeddb,cache_storage,service_workers';
 
-/** A call as it is told to a worker: of a function, or of the core’s `answer` with what is asked. */
+/**
+ * A call as it is told to a worker: of a function, or of the core’s `answer` with what is asked.
+ */
 interface Call {
   readonly path?: readonly string[];
   readonly argumentList?: readonly { readonly value: unknown }[];

@@ -100,7 +100,9 @@ test('what is pressed may go away: the focus stays nearby, never falls to the pa
   };
   await page.goto(velk.url);
   await page.getByRole('link', { name: 'Floor looms, six' }).waitFor();
-  /** The menu of a job: fetched at the first press, and the focus is its button’s again after it. */
+  /**
+   * The menu of a job: fetched at the first press, and the focus is its button’s again after it.
+   */
   const more = page.getByRole('button', { name: 'What to do with Floor looms, six', exact: true });
   const items = page.getByRole('menuitem').filter({ visible: true });
   await more.focus();

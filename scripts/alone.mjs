@@ -1,4 +1,5 @@
-// One at a time: locks that outlive nobody, and processes told apart though their numbers come again.
+// One at a time: locks that outlive nobody, and processes told apart though their numbers come
+// again.
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';

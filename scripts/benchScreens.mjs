@@ -1,4 +1,5 @@
-// npm run bench:screens, bench:wander: the page in a real browser, bench:opening and bench:workers, against a throw-away database.
+// npm run bench:screens, bench:wander: the page in a real browser, bench:opening and bench:workers,
+// against a throw-away database.
 import { spawnSync } from 'node:child_process';
 import { ensureBuilt } from './build.mjs';
 import { throwAwayCluster } from './cluster.mjs';

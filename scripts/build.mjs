@@ -1,4 +1,5 @@
-// Builds the application and the programs of the server when their sources are newer than what was built.
+// Builds the application and the programs of the server when their sources are newer than what was
+// built.
 import { createHash } from 'node:crypto';
 import { existsSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';

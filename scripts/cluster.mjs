@@ -1,4 +1,5 @@
-// A PostgreSQL cluster of Velk's own, on loopback. PostgreSQL refuses to run as root: there it runs as its own user.
+// A PostgreSQL cluster of Velk's own, on loopback. PostgreSQL refuses to run as root: there it runs
+// as its own user.
 import { spawnSync } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
 import {

@@ -1,4 +1,5 @@
-// npm run contact -- FOLDER [FILE]: contact sheets of a job, twelve pictures to a PNG, each with its name: every card's
+// npm run contact -- FOLDER [FILE]: contact sheets of a job, twelve pictures to a PNG, each with
+// its name: every card's
 // scenes, every joint's sheet and its view in three dimensions, every card's floor step. Without a file both demos, and
 // a joint of every kind.
 import { execFileSync } from 'node:child_process';

@@ -1,4 +1,5 @@
-// Copies of the database: made while it runs, checked by their sums, brought back whole or not at all.
+// Copies of the database: made while it runs, checked by their sums, brought back whole or not at
+// all.
 import { createHash } from 'node:crypto';
 import {
   existsSync,

@@ -1,4 +1,5 @@
-// npm run backup -- FILE, npm run restore -- FILE: a copy of everything Velk keeps, made or brought back while it runs.
+// npm run backup -- FILE, npm run restore -- FILE: a copy of everything Velk keeps, made or brought
+// back while it runs.
 import { resolve } from 'node:path';
 import { ensurePrograms } from './build.mjs';
 import { bringBack, makeCopy } from './copies.mjs';

@@ -1,4 +1,5 @@
-// npm run faults [WHICH [TIMES]]: kills, fills and pauses Velk while it saves, and counts what is lost. Takes hours.
+// npm run faults [WHICH [TIMES]]: kills, fills and pauses Velk while it saves, and counts what is
+// lost. Takes hours.
 import { spawnSync } from 'node:child_process';
 import { ensureBuilt } from './build.mjs';
 import { ensurePackages } from './debian.mjs';

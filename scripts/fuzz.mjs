@@ -1,4 +1,5 @@
-// npm run fuzz [COUNT]: readers and API with so many spoiled inputs each, on a throw-away database. Prints what fails with
+// npm run fuzz [COUNT]: readers and API with so many spoiled inputs each, on a throw-away database.
+// Prints what fails with
 // its seed; npm test asks a few each time.
 import { spawnSync } from 'node:child_process';
 import { throwAwayCluster } from './cluster.mjs';

@@ -1,4 +1,5 @@
-// What root gives to another user. By name it never would: whoever owns a folder can put a link in the place of a name.
+// What root gives to another user. By name it never would: whoever owns a folder can put a link in
+// the place of a name.
 import {
   closeSync,
   constants,

@@ -1,4 +1,5 @@
-// npm run mutate -- FILE [TEST ...]: changes the file in small ways, one at a time, and says which changes no test sees.
+// npm run mutate -- FILE [TEST ...]: changes the file in small ways, one at a time, and says which
+// changes no test sees.
 // Tests are those beside the file, the one of its name a folder up, and others that are named; FILE can name lines, as in core/src/making/setups/reach.ts:60-90.
 import { spawnSync } from 'node:child_process';
 import { existsSync, readdirSync } from 'node:fs';
@@ -18,7 +19,9 @@ const testsIn = (place) =>
   readdirSync(join(root, place))
     .filter((name) => /\.test\.tsx?$/.test(name) && !name.includes('.share'))
     .map((name) => join(place, name));
-/** What each folder beside has one of, such as figures.ts, is tested for all of them one folder up. */
+/**
+ * What each folder beside has one of, such as figures.ts, is tested for all of them one folder up.
+ */
 const above = join(
   dirname(folder),
   `${basename(file.split(':')[0]).replace(/\.tsx?$/, '')}.test.ts`,

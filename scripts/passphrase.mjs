@@ -1,4 +1,5 @@
-// npm run passphrase: sets the passphrase by which the shop's network is let in, and lifts every lock.
+// npm run passphrase: sets the passphrase by which the shop's network is let in, and lifts every
+// lock.
 import { spawnSync } from 'node:child_process';
 import { ensurePrograms, serverProgram } from './build.mjs';
 import { ensurePackages } from './debian.mjs';

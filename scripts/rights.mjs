@@ -1,4 +1,5 @@
-// What the server may do: on the machine as an ordinary user, in the database what its work needs and no more.
+// What the server may do: on the machine as an ordinary user, in the database what its work needs
+// and no more.
 import { spawnSync } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
 import {

@@ -1,4 +1,5 @@
-// npm run service: writes the unit by which systemd starts Velk, or a worker of it, with the machine.
+// npm run service: writes the unit by which systemd starts Velk, or a worker of it, with the
+// machine.
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { homedir } from 'node:os';
 import { join } from 'node:path';

@@ -1,4 +1,5 @@
-// npm start: installs what is missing, starts the database, builds and serves Velk with its demo, prints the address.
+// npm start: installs what is missing, starts the database, builds and serves Velk with its demo,
+// prints the address.
 import { ensureBuilt } from './build.mjs';
 import { ensurePackages } from './debian.mjs';
 import { ensureDependencies } from './dependencies.mjs';

@@ -1,4 +1,5 @@
-// npm test: everything, on a throw-away database, the browser included; npm test -- quick: what a change needs.
+// npm test: everything, on a throw-away database, the browser included; npm test -- quick: what a
+// change needs.
 // Ends with 1 when anything fails.
 import { spawn } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';

@@ -1,4 +1,5 @@
-// npm run worker: takes from the queue what is to be planned and proved ahead, here or on any machine that reaches the database.
+// npm run worker: takes from the queue what is to be planned and proved ahead, here or on any
+// machine that reaches the database.
 import { spawn } from 'node:child_process';
 import { ensurePrograms, serverProgram } from './build.mjs';
 import { ensurePackages } from './debian.mjs';

@@ -12,7 +12,9 @@ import { overheadSaw } from './overheadSaw/model.ts';
 import { routerTable } from './routerTable/model.ts';
 import { tableSaw } from './tableSaw/model.ts';
 
-/** Every machine model, by its id. A new one is a folder, a name in `setups/ids.ts` and a line here. */
+/**
+ * Every machine model, by its id. A new one is a folder, a name in `setups/ids.ts` and a line here.
+ */
 const MODELS: Readonly<Record<ModelId, MachineModel>> = {
   'table-saw': leaning(tableSaw),
   'overhead-saw': leaning(overheadSaw),

@@ -35,14 +35,18 @@ function clampings({ model, carrier, passes }: Setup): number {
   return clamps ? waysItLies(passes) * turnsOf(passes) : 0;
 }
 
-/** How often all pieces go round: once where what they go by is held, row by row where it is moved. */
+/**
+ * How often all pieces go round: once where what they go by is held, row by row where it is moved.
+ */
 const turnsOf = (passes: readonly Pass[]): number =>
   passes.some(({ figures }) => figures['spacer']) ? 1 : new Set(passes.map(({ row }) => row)).size;
 
 const waysItLies = (passes: readonly Pass[]): number =>
   new Set(passes.map(({ seat }) => JSON.stringify(seat))).size;
 
-/** How far a cutter is in the wood in one pass, along its feed and into it, and what it clears, mm. */
+/**
+ * How far a cutter is in the wood in one pass, along its feed and into it, and what it clears, mm.
+ */
 interface Engaged {
   readonly along: number;
   readonly deep: number;

@@ -32,7 +32,9 @@ function filesIn(folder: string, { deep }: { deep: boolean }): string[] {
 
 const textOf = (path: string): string => readFileSync(join(CORE, path), 'utf8');
 
-/** Tells the sources of a folder, or a file, from what they were: equal where equal to the letter. */
+/**
+ * Tells the sources of a folder, or a file, from what they were: equal where equal to the letter.
+ */
 export function fingerprintOf(folder: string, { deep } = { deep: true }): string {
   const hash = createHash('sha256');
   for (const path of filesIn(folder, { deep }))

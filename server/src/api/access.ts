@@ -69,7 +69,9 @@ function knowsKey(key: string | undefined, said: string | undefined, req: Reques
   return false;
 }
 
-/** Whether a passphrase is the shop’s, as long as any is taken; says otherwise to whoever sent it. */
+/**
+ * Whether a passphrase is the shop’s, as long as any is taken; says otherwise to whoever sent it.
+ */
 async function knowsPassphrase(
   store: AccessStore,
   said: string | undefined,

@@ -42,7 +42,9 @@ const sumOf = ({ token, countersign }: Pass) =>
 const half = () => randomBytes(32).toString('base64url');
 const LIVES = `made_at > now() - interval '${LIFE.total} days' AND seen_at > now() - interval '${LIFE.idle} days'`;
 
-/** When no passphrase is taken until, once one more was wrong; the count before is the database’s. */
+/**
+ * When no passphrase is taken until, once one more was wrong; the count before is the database’s.
+ */
 const LOCKED = `CASE WHEN (wrong + 1) % ${LOCK.after} = 0 THEN now() + interval '1 minute' * least(
   ${LOCK.most}, ${LOCK.minutes} * power(2, least((wrong + 1) / ${LOCK.after}, 20) - 1)) END`;
 

@@ -1,4 +1,6 @@
-/** Stages of a job in the order the work happens; each has a room of its name, and a key by number. */
+/**
+ * Stages of a job in the order the work happens; each has a room of its name, and a key by number.
+ */
 export const STAGES = [
   { id: 'stock', title: 'Stock' },
   { id: 'joints', title: 'Joints' },

@@ -36,7 +36,8 @@ export function useKeptState<T extends object>(
 ): [T, (next: T | null) => void] {
   const dispatch = useAppDispatch();
   const text = useAppSelector((s) => s.typed[field]);
-  // eslint-disable-next-line react-hooks/exhaustive-deps -- what one starts with is the same for as long as the form is
+  /** What one starts with is the same for as long as the form is. */
+  // eslint-disable-next-line react-hooks/exhaustive-deps -- see above
   const now = useMemo(() => formIn(text, start), [text]);
   return [now, (next) => void dispatch(typed({ field, text: next && JSON.stringify(next) }))];
 }

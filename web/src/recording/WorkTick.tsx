@@ -3,7 +3,9 @@ import type { Work } from '@velk/core/day';
 import { useWorked } from './useWorked.ts';
 import './workTick.css';
 
-/** A work beside the joints, ticked all at once or by the piece; pressed again, the last tick goes. */
+/**
+ * A work beside the joints, ticked all at once or by the piece; pressed again, the last tick goes.
+ */
 export function WorkTick({
   work: { id, pieces, title, to, joints },
 }: {

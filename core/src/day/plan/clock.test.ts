@@ -120,7 +120,10 @@ describe('a run by the clock', () => {
   });
 
   it('comes nearer to its bound than by choosing in one way only', () => {
-    /** What is urgent by what waits for it keeps the short work of the other back, and the other way about. */
+    /**
+     * What is urgent by what waits for it keeps the short work of the other back, and the other way
+     * about.
+     */
     const over = fc
       .sample(
         fc.array(

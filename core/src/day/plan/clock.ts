@@ -118,14 +118,20 @@ function shared(works: readonly Work[], persons: number, urgency: readonly numbe
   return timed;
 }
 
-/** So many ways to choose are tried, fewer where each takes long, and how far urgency is shaken in them. */
+/**
+ * So many ways to choose are tried, fewer where each takes long, and how far urgency is shaken in
+ * them.
+ */
 const TRIED = { most: 200, work: 2_500_000 } as const;
 const SHAKEN = 1.5;
 
 const endOf = (timed: readonly Timed[]): number =>
   Math.max(0, ...timed.map(({ start, minutes }) => start + minutes));
 
-/** The quickest of many ways to choose what is done next: in turn, by what waits for it, and that shaken. */
+/**
+ * The quickest of many ways to choose what is done next: in turn, by what waits for it, and that
+ * shaken.
+ */
 function quickest(
   works: readonly Work[],
   persons: number,

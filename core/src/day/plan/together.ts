@@ -23,7 +23,9 @@ export interface Taken {
   readonly why?: Sentence;
 }
 
-/** Where two ways are within a quarter of each other’s minutes something else decides (practice). */
+/**
+ * Where two ways are within a quarter of each other’s minutes something else decides (practice).
+ */
 const QUARTER = 1.25;
 /** And no more than this apart: of a long job nobody gives away an hour for it, minutes. */
 const NEAR = 15;

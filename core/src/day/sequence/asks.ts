@@ -23,7 +23,9 @@ export interface Step {
   /** Its machine, or the bench. */
   readonly where: string;
   readonly asks: readonly Ask[];
-  /** Minutes of a test cut beside what it has to find, where anything of its machine was touched. */
+  /**
+   * Minutes of a test cut beside what it has to find, where anything of its machine was touched.
+   */
   readonly test: number;
 }
 

@@ -64,7 +64,9 @@ function reachOf({ kind, params, members }: Drawn): { sink: Mm; reach: Mm } {
   return { sink, reach: dimensions.find(({ id }) => id === 'tenonLength')!.value };
 }
 
-/** Layout end to the tenoned piece’s reference edge; on a tee it lies in the middle of its notch. */
+/**
+ * Layout end to the tenoned piece’s reference edge; on a tee it lies in the middle of its notch.
+ */
 function fromLayoutEnd({ kind, params, members }: Drawn): Mm {
   const { notchLength, position } = params as { notchLength?: Mm; position: Mm };
   return notchLength === undefined

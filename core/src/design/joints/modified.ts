@@ -65,7 +65,9 @@ export interface Modifier<Params extends object, Chosen> {
     before: Readonly<Record<MemberName, readonly Feature[]>>,
   ): Readonly<Partial<Record<MemberName, readonly Feature[]>>>;
   drawn?(chosen: Chosen, params: Params, members: Members): Drawn;
-  /** The parameters with another option of its choice; undefined for a choice that isn’t its own. */
+  /**
+   * The parameters with another option of its choice; undefined for a choice that isn’t its own.
+   */
   withChoice(
     params: Params,
     choice: string,

@@ -43,7 +43,9 @@ export interface MachineModel {
    * nothing.
    */
   readonly marks?: readonly DatumId[];
-  /** How its work is reckoned by size, and what is clamped before it: the piece, or a guide to it. */
+  /**
+   * How its work is reckoned by size, and what is clamped before it: the piece, or a guide to it.
+   */
   readonly works: 'sawn' | 'routed' | 'plunged' | 'by-hand';
   readonly clamps?: 'piece' | 'guide';
   /** What is changed on it when its cutter is. */

@@ -36,7 +36,9 @@ interface Ways {
   readonly spacer: Dial;
   readonly shop: Shop;
   readonly occurrences: Context['occurrences'];
-  /** What is clamped at every place of the guide, where all pieces go through one before the next. */
+  /**
+   * What is clamped at every place of the guide, where all pieces go through one before the next.
+   */
   readonly isClamped?: boolean;
   /**
    * What is between two places makes the fit, wherever they lie: the spacer is as thick as they are

@@ -16,7 +16,8 @@ describe('how deep a shoulder is cut', () => {
     const cut = shoulderDepth([FACE], 0.3, { taken: 0.7 });
     expect(cut.value).toBeCloseTo(6.7, 9);
     expect(cut.purpose).toBe('stays');
-    // 0.7 of kerf is open and 0.3 of it used: half a millimetre of a rule would leave the waste hanging on.
+    // 0.7 of kerf is open and 0.3 of it used: half a millimetre of a rule would leave the waste
+    // hanging on.
     expect(cut.within).toBeCloseTo(0.4, 9);
   });
 

@@ -129,7 +129,9 @@ export function figure(
   );
 }
 
-/** A way to set a figure that needs no number, if it comes before all others, and what it aims at. */
+/**
+ * A way to set a figure that needs no number, if it comes before all others, and what it aims at.
+ */
 interface WithoutNumber {
   readonly more?: Reach;
   readonly leads?: ReachBy;

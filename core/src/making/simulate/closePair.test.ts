@@ -11,7 +11,9 @@ beforeAll(async () => {
 const at = { joint: '', part: '', edge: 'reference', count: 1, of: 1, end: 'a' } as const;
 const SEAT = { along: 0, setBack: 0 };
 
-/** Where the chisel left wood in a hollow of 41: a millimetre at its near or its far end, or none. */
+/**
+ * Where the chisel left wood in a hollow of 41: a millimetre at its near or its far end, or none.
+ */
 type Left = 'near' | 'far' | 'none';
 const leftAt = (left: Left, from: Mm): readonly [Mm, Mm] =>
   left === 'near' ? [from, from + 1] : left === 'far' ? [from + 40, from + 41] : [from, from];

@@ -248,7 +248,9 @@ describe('what suits the piece (common practice)', () => {
         f.to === 'highest-tooth' ? { ...f, set: { ...f.set, value } } : f,
       ),
     });
-    /** Two inches still stand on end, guarded; past three, or what the place says, they lie flat. */
+    /**
+     * Two inches still stand on end, guarded; past three, or what the place says, they lie flat.
+     */
     const high = (value: number, highestBlade?: number) =>
       awkwardness(raised(value), stock(600, 22, 70), {
         ...TEST_SHOP.rules,

@@ -1,6 +1,8 @@
 import type { MigrationInterface, QueryRunner } from 'typeorm';
 
-/** Beside what lists say of a plan the plan itself, packed: a device new to a job shows it at once. */
+/**
+ * Beside what lists say of a plan the plan itself, packed: a device new to a job shows it at once.
+ */
 export class Plans1796169600000 implements MigrationInterface {
   name = 'Plans1796169600000';
 

@@ -30,7 +30,9 @@ interface Props {
   readonly onPoint: (bend: Saving | null) => void;
 }
 
-/** What stands beside the sheet: reasons and warnings, where the joint is, and how to start again. */
+/**
+ * What stands beside the sheet: reasons and warnings, where the joint is, and how to start again.
+ */
 export function JointNotes({ job, shop, joint, sheet, id, offered, onPoint }: Props) {
   const plan = useAppSelector((s) => s.plans.plan);
   const { drawing, names, style, available, errors, told, problems, replace, set, propose } = sheet;

@@ -62,7 +62,9 @@ export const handSlot: Method<SlotFeature> = {
         },
         'Saw down inside both gauge lines to the knife line, then chop the floor from both sides',
         context,
-        /** Sawn and pared; the most of it falls out in one, and what is chopped is as deep as wide. */
+        /**
+         * Sawn and pared; the most of it falls out in one, and what is chopped is as deep as wide.
+         */
         {
           sawn: 2 * depth * through,
           pared: 2 * depth * through * AFTER_THE_SAW,
