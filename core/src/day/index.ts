@@ -70,7 +70,13 @@ export {
   makeFrame,
   type BaseSpec,
   type Frame,
+  TAPED,
+  type AnyFrameSpec,
   type FrameSpec,
+  type IrregularSpec,
+  type Tape,
+  type TapedForm,
+  type Tapes,
   type LayoutLine,
 } from './jobwide/index.ts';
 export {

@@ -61,6 +61,8 @@ interface Meeting {
    * far side.
    */
   readonly room?: Mm;
+  /** What the place makes of the proportions that are proposed. */
+  readonly shaped?: (params: Joint['params'], members: Members) => Joint['params'];
 }
 
 export function addJoint(making: Making, meeting: Meeting): Joint {
@@ -77,7 +79,8 @@ export function addJoint(making: Making, meeting: Meeting): Joint {
   };
   const { members } = resolve(bare, { parts: [meeting.tenoned, meeting.mortised] });
   const mortised = { ...members.mortised, width: meeting.room ?? members.mortised.width };
-  const { params } = kind.propose({ ...members, mortised }, availableIn(shop));
+  const proposed = kind.propose({ ...members, mortised }, availableIn(shop)).params;
+  const params = meeting.shaped?.(proposed, members) ?? proposed;
   const placed =
     'position' in params
       ? {

@@ -88,6 +88,6 @@ export * from './meeting.ts';
 export { changeKind, type ChangedKind } from './changeKind.ts';
 export { typedOver } from './typedOver.ts';
 export type { BlindParams, Corners } from './blind/index.ts';
-export type { AngledParams } from './angled/params.ts';
+export { shoulderLine, type AngledParams } from './angled/params.ts';
 export type { SplineParams } from './spline/params.ts';
 export type { ThroughParams } from './through/index.ts';
