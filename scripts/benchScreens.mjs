@@ -8,7 +8,7 @@ import { ensureDependencies, root } from './dependencies.mjs';
 import { keepServer } from './serve.mjs';
 
 const [which, ...args] = process.argv.slice(2);
-await ensurePackages(['postgresql', 'chromium']);
+await ensurePackages(['postgresql', 'chromium-headless-shell']);
 await ensureDependencies();
 await ensureBuilt();
 const cluster = await throwAwayCluster();

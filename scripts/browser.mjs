@@ -1,9 +1,11 @@
+import { browserProgram } from './debian.mjs';
+
 /**
  * How Debian's Chromium is started, by the tests and for the screenshots: headless, as root too,
  * asking nothing of the network.
  */
 export const launchOptions = {
-  executablePath: '/usr/bin/chromium',
+  executablePath: browserProgram(),
   args: [
     '--no-sandbox',
     '--disable-quic',

@@ -20,7 +20,7 @@ if (!folder) {
   process.exit(1);
 }
 mkdirSync(folder, { recursive: true });
-await ensurePackages(['postgresql', 'chromium']);
+await ensurePackages(['postgresql', 'chromium-headless-shell']);
 await ensureDependencies();
 await ensureBuilt();
 const cluster = await throwAwayCluster();

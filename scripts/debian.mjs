@@ -17,10 +17,21 @@ export function postgresFolder(wanted) {
     .find((folder) => existsSync(join(folder, 'initdb')));
 }
 
+/**
+ * Debian's Chromium, the one without windows where it is there: the tests take three quarters of
+ * the time with it.
+ */
+const BROWSERS = ['/usr/bin/chromium-headless-shell', '/usr/bin/chromium'];
+export const browserProgram = () => BROWSERS.find(existsSync) ?? BROWSERS[0];
+
+/** Packages by what stands for them; a browser is there whichever of both it is. */
 const present = {
   postgresql: () => postgresFolder() !== undefined,
-  chromium: () => existsSync('/usr/bin/chromium'),
+  'chromium-headless-shell': () => BROWSERS.some(existsSync),
 };
+
+/** A Debian that has not the one has the other. */
+const OTHERWISE = { 'chromium-headless-shell': 'chromium' };
 
 /** Installs what is missing of `names`, or ends the program with the command to run. */
 export async function ensurePackages(names) {
@@ -33,15 +44,17 @@ export async function ensurePackages(names) {
   }
   const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
   const wait = ['-o', 'DPkg::Lock::Timeout=300'];
-  const steps = [
-    ['update', '-qq'],
-    ['install', '-y', '-qq', ...wait, '--no-install-recommends', ...missing],
-  ];
+  const install = (packages) =>
+    quietly('apt-get', ['install', '-y', '-qq', ...wait, '--no-install-recommends', ...packages], {
+      env,
+    });
   await during(`Installing ${missing.join(' and ')}`, async () => {
-    for (const args of steps) {
-      const { status, said } = await quietly('apt-get', args, { env });
-      if (status !== 0) return void console.error(said);
-    }
+    const updated = await quietly('apt-get', ['update', '-qq'], { env });
+    if (updated.status !== 0) return void console.error(updated.said);
+    const { status, said } = await install(missing);
+    if (status === 0) return;
+    const again = await install(missing.map((name) => OTHERWISE[name] ?? name));
+    if (again.status !== 0) console.error(said);
   });
   if (missing.some((name) => !present[name]())) {
     console.error(

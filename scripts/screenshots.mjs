@@ -6,7 +6,7 @@ import { ensurePackages } from './debian.mjs';
 import { ensureDependencies, root } from './dependencies.mjs';
 import { keepServer } from './serve.mjs';
 
-await ensurePackages(['postgresql', 'chromium']);
+await ensurePackages(['postgresql', 'chromium-headless-shell']);
 await ensureDependencies();
 await ensureBuilt();
 const cluster = await throwAwayCluster();

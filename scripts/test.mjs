@@ -20,7 +20,7 @@ const reports = mkdtempSync(join(tmpdir(), 'velk-reports-'));
 const [unit, browser] = ['unit.json', 'browser.json'].map((name) => join(reports, name));
 
 await ledger.part('installing', async () => {
-  await ensurePackages(isQuick ? ['postgresql'] : ['postgresql', 'chromium']);
+  await ensurePackages(isQuick ? ['postgresql'] : ['postgresql', 'chromium-headless-shell']);
   await ensureDependencies();
 });
 const cluster = await ledger.part('a database to throw away', () => throwAwayCluster());
@@ -68,13 +68,14 @@ async function quick() {
 }
 
 async function everything() {
-  const checks = ['format', 'lint', 'types', 'layers'];
-  /** Beside the unit tests, which leave a processor now and then. */
-  const beside = (async () => {
-    await ledger.part('building, beside the unit tests', ensureBuilt);
-    for (const title of checks) await check([title, 'npm', 'run', '--silent', `check:${title}`]);
-  })();
-  await Promise.all([unitTests(), beside]);
+  /**
+   * One after the other: beside the tests, which keep every processor busy, both take longer than
+   * in turn.
+   */
+  await ledger.part('building', ensureBuilt);
+  for (const title of ['format', 'lint', 'types', 'layers'])
+    await check([title, 'npm', 'run', '--silent', `check:${title}`]);
+  await unitTests();
   await seen(
     'the interface in the browser',
     'npx',
