@@ -305,3 +305,44 @@ test('a fit that is loose on purpose is said to be, and is left so until that is
   await expect(told).toBeVisible();
   await expect(meant).toHaveCount(0);
 });
+
+test('a frame out of square from its tapes: wrong ones are told, what was typed outlives a reload, its rods have every mark', async ({
+  page,
+  velk,
+}) => {
+  const begin = async () => {
+    await page.getByRole('button', { name: 'Add a joint' }).click();
+    await page.getByRole('button', { name: /^Or a whole frame/ }).click();
+    await page.getByText('Out of square', { exact: true }).click();
+  };
+  await openLooms(page, velk, 'joints');
+  await begin();
+  await page.getByLabel('bottom, mm', { exact: true }).fill('3052');
+  await page.getByLabel('left side, mm').fill('2140');
+  const diagonal = page.getByLabel('diagonal, bottom left to top right, mm');
+  await diagonal.fill('5200');
+  await expect(page.getByRole('alert')).toContainText('longer by 8.0 mm');
+  await expect(page.getByRole('button', { name: 'Add 0 parts and 0 joints' })).toBeDisabled();
+  await diagonal.fill('3758.5');
+  await page.getByLabel('room all round, mm').fill('0');
+  await page.reload();
+  await begin();
+  await expect(diagonal).toHaveValue('3758.5');
+  await page.getByText('Taped at the back too').click();
+  await page.getByLabel('bottom, at the back, mm').fill('3046');
+  await expect(
+    page.getByRole('row', { name: /^diagonal, top left to bottom right/ }),
+  ).toContainText('mm');
+  await page.getByText('Taped at the back too').click();
+  await expect(
+    page.getByRole('row', { name: /^diagonal, top left to bottom right/ }),
+  ).toContainText('3696.0 mm');
+  await page.getByRole('button', { name: 'Add 4 parts and 4 joints' }).click();
+  await expect(page.getByLabel('Angle off square')).toHaveValue('-1.02°');
+  await page.getByRole('link', { name: /^Stock/ }).click();
+  await page.getByLabel('Frame top rail, final length, mm').click();
+  await page.getByText('Rod: 2 marks along it, from end A').click();
+  await expect(page.getByRole('table', { name: 'Rod of Frame top rail' })).toContainText(
+    'Frame left stile',
+  );
+});

@@ -67,6 +67,10 @@ export {
 } from './floor/index.ts';
 export {
   layoutOf,
+  rodOf,
+  type Mark,
+  type MarkForm,
+  type Rod,
   makeFrame,
   type BaseSpec,
   type Frame,
@@ -76,7 +80,6 @@ export {
   type IrregularSpec,
   type Tape,
   type TapedForm,
-  type Tapes,
   type LayoutLine,
 } from './jobwide/index.ts';
 export {

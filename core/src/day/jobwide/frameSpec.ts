@@ -1,6 +1,7 @@
 import type { Joint } from '../../design/index.ts';
 import { type Mm, say, type Sentence } from '../../ground/index.ts';
 import type { Part } from '../../shop/index.ts';
+import type { Point } from './plane.ts';
 
 /** A frame of stiles and rails, from its size outside. Lengths in mm. */
 export interface FrameSpec {
@@ -33,6 +34,14 @@ export interface Frame {
   readonly figures: readonly FrameFigure[];
   /** What can't be made, in plain words. */
   readonly problems: readonly Sentence[];
+  /** A frame out of square as it is seen from the front. */
+  readonly outlines?: readonly Outline[];
+}
+
+/** A part seen from the front: its corners, mm, x to the right and y up. */
+export interface Outline {
+  readonly of: 'stile' | 'rail';
+  readonly corners: readonly Point[];
 }
 
 /**

@@ -8,9 +8,9 @@ import {
   shoulderLine,
 } from '../../design/index.ts';
 import { formatAngle, type Mm, roundTo, say, type Sentence } from '../../ground/index.ts';
-import { availableIn, type Part, type Shop } from '../../shop/index.ts';
+import { angleOf, availableIn, type Part, type Shop } from '../../shop/index.ts';
 import { addJoint, addPart, type Making } from './frameMaking.ts';
-import { figure, type Frame, type FrameFigure, HORN } from './frameSpec.ts';
+import { figure, type Frame, type FrameFigure, HORN, type Outline } from './frameSpec.ts';
 import { beside, crossing, distance, placeFrom, type Point, type Ray } from './plane.ts';
 import {
   cornersOf,
@@ -126,7 +126,8 @@ interface Run {
   readonly from: Readonly<Record<Rail, Mm>>;
 }
 
-function runOf({ corners, edges, at }: Drawn, stile: Stile, horn: Mm): Run {
+/** As long as a rule shows it: the horn at the bottom takes up the rest. */
+function runOf({ corners, edges, at }: Drawn, stile: Stile, horn: Mm, step: Mm): Run {
   /** The left one’s edge runs down, the right one’s up. */
   const down = (place: Point) => placeFrom(edges[stile], place).far * (stile === 'left' ? 1 : -1);
   const outside = { top: stile === 'left' ? 3 : 2, bottom: stile === 'left' ? 0 : 1 };
@@ -135,9 +136,11 @@ function runOf({ corners, edges, at }: Drawn, stile: Stile, horn: Mm): Run {
     meets: down(at[rail][stile].outer),
   })) as [{ corner: Mm; meets: Mm }, { corner: Mm; meets: Mm }];
   const first = Math.min(top.corner, top.meets) - horn;
-  const last = Math.max(bottom.corner, bottom.meets) + horn;
+  const bare = Math.max(bottom.corner, bottom.meets) + horn - first;
+  const length = roundTo(bare, step, 'up');
+  const last = first + length;
   return {
-    length: last - first,
+    length,
     from: { top: top.meets - first, bottom: last - bottom.meets },
   };
 }
@@ -152,7 +155,7 @@ const slantedBy =
     const kind = kindOf('angled');
     const slant = Math.abs(degrees) > RUN_OUT ? 'mortise' : 'tenon';
     const turned = { ...params, degrees: Number(degrees.toFixed(4)) };
-    return kind.withChoice!(turned, 'slant', slant, members, availableIn(shop)) as Joint['params'];
+    return kind.withChoice(turned, 'slant', slant, members, availableIn(shop));
   };
 
 /** How far a rail’s tip lies past its shoulder on the outer edge. */
@@ -182,8 +185,12 @@ export function irregularFrameOf(spec: IrregularSpec, job: Job, shop: Shop): Fra
       ],
     };
   const making: Making = { job, shop, parts: [], joints: [] };
-  const horn = roundTo(HORN, availableIn(shop).step, 'nearest');
-  const runs = { left: runOf(frame, 'left', horn), right: runOf(frame, 'right', horn) };
+  const { step } = availableIn(shop);
+  const horn = roundTo(HORN, step, 'nearest');
+  const runs = {
+    left: runOf(frame, 'left', horn, step),
+    right: runOf(frame, 'right', horn, step),
+  };
   const sizes = { quantity: count, thickness, species };
   const stiles = STILES.map((side) =>
     addPart(making, `${name} ${side} stile`, {
@@ -224,9 +231,23 @@ export function irregularFrameOf(spec: IrregularSpec, job: Job, shop: Shop): Fra
   return {
     parts,
     joints,
-    figures: figuresOf(spec, frame, horn, parts),
+    figures: figuresOf(spec, frame, step, parts),
     problems: joints.flatMap((joint) => jointProblems(joint, parts, shop)),
+    outlines: outlinesOf(frame),
   };
+}
+
+/** Stiles as they are once their horns are off, and the rails between them up to their shoulders. */
+function outlinesOf({ corners, at: { top, bottom } }: Drawn): Outline[] {
+  const [bottomLeft, bottomRight, topRight, topLeft] = corners as [Point, Point, Point, Point];
+  const rail = ({ left, right }: typeof top) =>
+    [left.outer, right.outer, right.inner, left.inner] as const;
+  return [
+    { of: 'rail', corners: rail(top) },
+    { of: 'rail', corners: rail(bottom) },
+    { of: 'stile', corners: [topLeft, bottomLeft, bottom.left.outer, top.left.outer] },
+    { of: 'stile', corners: [bottomRight, topRight, top.right.outer, bottom.right.outer] },
+  ];
 }
 
 /** What a corner makes impossible, with the names of its parts. */
@@ -240,12 +261,14 @@ function jointProblems(joint: Joint, parts: readonly Part[], shop: Shop): Senten
 function figuresOf(
   spec: IrregularSpec,
   frame: Drawn,
-  horn: Mm,
+  step: Mm,
   parts: readonly Part[],
 ): FrameFigure[] {
   const lengthOf = (name: string) => parts.find((p) => p.name === `${spec.name} ${name}`)!.length;
+  /** The tape that it is squared by shows no more. */
+  const taped = (from: Point, to: Point) => roundTo(distance(from, to), step, 'nearest');
   const across = (places: readonly Point[]) =>
-    [distance(places[0]!, places[2]!), distance(places[1]!, places[3]!)] as const;
+    [taped(places[0]!, places[2]!), taped(places[1]!, places[3]!)] as const;
   const [rising, falling] = across(frame.corners);
   const [inRising, inFalling] = across(within(frame));
   return [
@@ -257,15 +280,15 @@ function figuresOf(
         'on its outer edge; on its inner one {inner}, over the tenons {over}',
         { inner: between(frame, rail, 'inner'), over: lengthOf(`${rail} rail`) },
       ),
-      ...STILES.map((side) => bevelOf(spec, frame, rail, side)),
+      ...STILES.flatMap((side) => bevelOf(spec, frame, rail, side)),
     ]),
     ...STILES.map((side) =>
       figure(
         `${side}-stile`,
         `${side} stile, horns and all`,
         lengthOf(`${side} stile`),
-        'two horns of {horn}, cut off once the glue has set',
-        { horn },
+        'its horns are cut off once the glue has set',
+        {},
       ),
     ),
     figure(
@@ -285,18 +308,18 @@ function figuresOf(
   ];
 }
 
-function bevelOf(spec: IrregularSpec, { at }: Drawn, rail: Rail, side: Stile): FrameFigure {
+/** How far a rail’s end runs off square; nothing for one that is cut square. */
+function bevelOf(spec: IrregularSpec, { at }: Drawn, rail: Rail, side: Stile): FrameFigure[] {
   const { degrees } = at[rail][side];
-  const off = spec[`${rail}Rail`] * Math.abs(Math.tan((degrees * Math.PI) / 180));
-  const longer = degrees > 0 ? 'outer' : 'inner';
-  const isSquare = Math.abs(degrees) < SQUARE;
-  return figure(
-    `${rail}-${side}`,
-    `${rail} rail, how far its ${side} shoulder runs off`,
-    off,
-    isSquare
-      ? 'over its width: cut square'
-      : `over its width, ${formatAngle(Math.abs(degrees))} off square; the ${longer} edge is the longer`,
-    {},
-  );
+  if (Math.abs(degrees) < SQUARE) return [];
+  const off = spec[`${rail}Rail`] * Math.abs(angleOf(degrees).tan);
+  return [
+    figure(
+      `${rail}-${side}`,
+      `${rail} rail, how far its ${side} shoulder runs off`,
+      off,
+      `over its width, ${formatAngle(Math.abs(degrees))} off square; the ${degrees > 0 ? 'outer' : 'inner'} edge is the longer`,
+      {},
+    ),
+  ];
 }

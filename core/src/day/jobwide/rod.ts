@@ -47,35 +47,45 @@ const askew = (atEdge: Mm, width: Mm, degrees: number): Placed => ({
 
 const shoulder = (length: Mm): Placed => ({ form: 'shoulder', places: [length] });
 
-/** Where a cut begins and ends along its part; nothing for one that has no line across it. */
-function placedOf(feature: Feature, width: Mm): Placed[] {
-  const { lean } = feature;
-  switch (feature.form) {
-    case 'tenon':
-      if (lean?.about === 'thickness') return [askew(lean.pivot[0], width, lean.degrees)];
-      if (lean) return [];
-      return feature.edgesLeft ? [] : [shoulder(feature.length)];
-    case 'raked':
-      return feature.across === 'width' ? [askew(feature.length, width, feature.degrees)] : [];
-    case 'round-tenon':
-      return [shoulder(feature.length)];
-    case 'slot':
-      return lean ? [] : [{ form: 'floor', places: [feature.depth] }];
-    case 'mortise': {
-      if (feature.into === 'end') return [];
-      const { start, length } = feature;
-      return [
-        { form: 'mortise', places: [start, start + length].map(atMouth(lean, 'thickness', 0)) },
-      ];
-    }
-    case 'notch':
-      return [{ form: 'notch', places: [feature.start, feature.start + feature.length] }];
-    case 'bore':
-      return feature.guide === 'reference-edge' ? [] : [{ form: 'hole', places: [feature.along] }];
-    default:
-      return [];
-  }
-}
+/** Where a cut of one form begins and ends along its part, which is so wide. */
+type PlacedBy<F extends Feature['form']> = (
+  feature: Extract<Feature, { form: F }>,
+  width: Mm,
+) => Placed[];
+
+const noLine = (): Placed[] => [];
+
+/** By form; a cut that runs the whole length, or lies at the end itself, has no line across. */
+const PLACED: { readonly [F in Feature['form']]: PlacedBy<F> } = {
+  tenon: ({ lean, length, edgesLeft }, width) =>
+    lean?.about === 'thickness'
+      ? [askew(lean.pivot[0], width, lean.degrees)]
+      : lean || edgesLeft
+        ? []
+        : [shoulder(length)],
+  raked: ({ across, length, degrees }, width) =>
+    across === 'width' ? [askew(length, width, degrees)] : [],
+  'round-tenon': ({ length }) => [shoulder(length)],
+  slot: ({ lean, depth }) => (lean ? [] : [{ form: 'floor', places: [depth] }]),
+  mortise: ({ into, start, length, lean }) =>
+    into === 'end'
+      ? []
+      : [{ form: 'mortise', places: [start, start + length].map(atMouth(lean, 'thickness', 0)) }],
+  notch: ({ start, length }) => [{ form: 'notch', places: [start, start + length] }],
+  bore: ({ guide, along }) =>
+    guide === 'reference-edge' ? [] : [{ form: 'hole', places: [along] }],
+  end: noLine,
+  flare: noLine,
+  groove: noLine,
+  rebate: noLine,
+  slope: noLine,
+  tip: noLine,
+};
+
+const placedOf = <F extends Feature['form']>(
+  feature: Extract<Feature, { form: F }>,
+  width: Mm,
+): Placed[] => (PLACED[feature.form] as PlacedBy<F>)(feature, width);
 
 /** The marks of one half of a joint, at every end it is made on. */
 function marksOf(joint: Joint, member: MemberName, job: Pick<Job, 'parts'>, part: Part): Mark[] {

@@ -1,7 +1,14 @@
 import './joints.css';
-import { Button, Segmented } from 'antd';
+import { Button, Segmented, Switch } from 'antd';
 import { useMemo, type ReactNode } from 'react';
-import { makeFrame, type BaseSpec, type Frame, type FrameSpec } from '@velk/core/day';
+import {
+  type AnyFrameSpec,
+  type Frame,
+  type FrameSpec,
+  type IrregularSpec,
+  makeFrame,
+  type TapedForm,
+} from '@velk/core/day';
 import { JOINT_KINDS, type Job } from '@velk/core/design';
 import type { LengthStyle } from '@velk/core/ground';
 import { SPECIES, type Shop } from '@velk/core/shop';
@@ -12,7 +19,7 @@ import { Length } from '../../widgets/Length.tsx';
 import { LengthField } from '../../widgets/LengthField.tsx';
 import { Spoken } from '../../widgets/Spoken.tsx';
 import { FramePicture } from './FramePicture.tsx';
-import { useFrameSpec } from './frameSpec.ts';
+import { type FrameSort as Sort, useFrameSpec } from './frameSpec.ts';
 
 interface Props {
   readonly job: Job;
@@ -28,12 +35,12 @@ interface Props {
 export function FrameForm({ job, shop, onMake, onClose }: Props) {
   useEscape(onClose);
   const style = useStyle();
-  const { spec, setSort, setFrame, lines, share, clear } = useFrameSpec(job.units);
+  const { spec, setSort, setFrame, setIrregular, lines, share, clear } = useFrameSpec(job.units);
   const madeFrame = useMemo(() => makeFrame(spec, job, shop), [spec, job, shop]);
   return (
     <section aria-label="A whole frame" className="frameform">
       <h1>How big is it?</h1>
-      <FrameSort spec={spec} onSort={setSort} onShare={share} />
+      <FrameSort spec={spec} onSort={setSort} onShare={share} onForm={setIrregular} />
       <div className="frameparts">
         <div>
           <FrameField label="Called">
@@ -52,6 +59,7 @@ export function FrameForm({ job, shop, onMake, onClose }: Props) {
               onChange={(e) => whole(e.target.value, 500, (count) => count > 0 && share({ count }))}
             />
           </FrameField>
+          {spec.sort === 'irregular' && <TapedBehind frame={spec} onChange={setIrregular} />}
           {lines.map(({ id, label, value, onChange, least = 0.001 }) => (
             <label key={`${spec.sort}-${id}`} className="frameline">
               <span>{label}</span>
@@ -68,7 +76,7 @@ export function FrameForm({ job, shop, onMake, onClose }: Props) {
           {spec.sort === 'frame' && <InsideFrame frame={spec} onChange={setFrame} />}
         </div>
         <div>
-          <FramePicture spec={spec} />
+          <FramePicture spec={spec} made={madeFrame} style={style} />
           <FrameFollows made={madeFrame} style={style} />
         </div>
       </div>
@@ -94,37 +102,58 @@ function whole(value: string, most: number, then: (n: number) => void): void {
   if (Number.isInteger(n) && n >= 0 && n <= most) then(n);
 }
 
+/** What the tape was laid along, in words. */
+const TAPED_AS: readonly { readonly value: TapedForm; readonly label: string }[] = [
+  { value: 'leaning', label: 'two sides and a diagonal' },
+  { value: 'upright', label: 'bottom and both sides, plumb' },
+  { value: 'any', label: 'all four sides and a diagonal' },
+];
+
 interface SortProps {
-  readonly spec: FrameSpec | BaseSpec;
-  readonly onSort: (sort: 'frame' | 'base') => void;
+  readonly spec: AnyFrameSpec;
+  readonly onSort: (sort: Sort) => void;
   readonly onShare: (change: Partial<Pick<FrameSpec, 'kind' | 'species'>>) => void;
+  readonly onForm: (frame: IrregularSpec) => void;
 }
 
 /** What it is, which joint holds it, and of which wood. */
-function FrameSort({ spec, onSort, onShare }: SortProps) {
+function FrameSort({ spec, onSort, onShare, onForm }: SortProps) {
   const kinds = JOINT_KINDS.filter((k) =>
     spec.sort === 'frame' ? k.where !== 'across' : k.where === 'along' || k.where === 'end',
   );
   return (
     <div className="framesort">
-      <Segmented<'frame' | 'base'>
+      <Segmented<Sort>
         aria-label="What it is"
         value={spec.sort}
         options={[
           { value: 'frame', label: 'Stiles and rails' },
           { value: 'base', label: 'Legs and rails' },
+          { value: 'irregular', label: 'Out of square' },
         ]}
         onChange={onSort}
       />
-      <label>
-        <span className="quiet">Joint </span>
-        <Choice
-          label="Joint of the frame"
-          value={spec.kind}
-          options={kinds.map((k) => ({ value: k.id, label: k.title }))}
-          onChange={(kind) => onShare({ kind })}
-        />
-      </label>
+      {spec.sort === 'irregular' ? (
+        <label>
+          <span className="quiet">Taped </span>
+          <Choice
+            label="Taped in the opening"
+            value={spec.form}
+            options={TAPED_AS}
+            onChange={(form) => onForm({ ...spec, form })}
+          />
+        </label>
+      ) : (
+        <label>
+          <span className="quiet">Joint </span>
+          <Choice
+            label="Joint of the frame"
+            value={spec.kind}
+            options={kinds.map((k) => ({ value: k.id, label: k.title }))}
+            onChange={(kind) => onShare({ kind })}
+          />
+        </label>
+      )}
       <label>
         <span className="quiet">Wood </span>
         <Choice
@@ -138,6 +167,28 @@ function FrameSort({ spec, onSort, onShare }: SortProps) {
         />
       </label>
     </div>
+  );
+}
+
+/** Whether the opening was taped at the back of its wall, too. */
+function TapedBehind({
+  frame,
+  onChange,
+}: {
+  frame: IrregularSpec;
+  onChange: (frame: IrregularSpec) => void;
+}) {
+  return (
+    <label className="frameline">
+      <span>Taped at the back too</span>
+      <span>
+        <Switch
+          aria-label="Taped at the back too"
+          checked={frame.back !== null}
+          onChange={(isTaped) => onChange({ ...frame, back: isTaped ? frame.tapes : null })}
+        />
+      </span>
+    </label>
   );
 }
 

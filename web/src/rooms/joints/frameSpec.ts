@@ -1,4 +1,11 @@
-import type { BaseSpec, FrameSpec } from '@velk/core/day';
+import {
+  type AnyFrameSpec,
+  type BaseSpec,
+  type FrameSpec,
+  type IrregularSpec,
+  TAPED,
+  type Tape,
+} from '@velk/core/day';
 import type { Job } from '@velk/core/design';
 import { INCH, type Mm } from '@velk/core/ground';
 import { useState } from 'react';
@@ -20,6 +27,12 @@ const START = {
     leg: 60,
     apron: 95,
     setBack: 5,
+    taped: 1200,
+    high: 2100,
+    diagonal: 2419,
+    gap: 3,
+    thick: 45,
+    post: 95,
   },
   in: {
     width: 18,
@@ -35,6 +48,12 @@ const START = {
     leg: 2.25,
     apron: 3.75,
     setBack: 0.1875,
+    taped: 48,
+    high: 84,
+    diagonal: 96.75,
+    gap: 0.125,
+    thick: 1.75,
+    post: 3.75,
   },
 };
 
@@ -113,13 +132,56 @@ function linesOfBase(base: BaseSpec, set: (base: BaseSpec) => void): FrameLine[]
   ];
 }
 
+/** Each tape by its own word, of the wall’s front or its back. */
+const TAPE_LABELS: Readonly<Record<Tape, string>> = {
+  bottom: 'Bottom',
+  left: 'Left side',
+  top: 'Top',
+  right: 'Right side',
+  diagonal: 'Diagonal, bottom left to top right',
+};
+
+function linesOfIrregular(frame: IrregularSpec, set: (frame: IrregularSpec) => void): FrameLine[] {
+  const { form, back } = frame;
+  const tapes = (face: 'tapes' | 'back', where: string): FrameLine[] =>
+    TAPED[form].map((tape) => ({
+      id: `${face}-${tape}`,
+      label: `${TAPE_LABELS[tape]}${where}`,
+      value: (frame[face] ?? frame.tapes)[tape],
+      onChange: (value) => set({ ...frame, [face]: { ...frame[face], [tape]: value } }),
+    }));
+  const line = (
+    id: 'gap' | 'thickness' | 'stile' | 'topRail' | 'bottomRail',
+    label: string,
+  ): FrameLine => ({
+    id,
+    label,
+    value: frame[id],
+    onChange: (value) => set({ ...frame, [id]: value }),
+    ...(id === 'gap' && { least: 0 }),
+  });
+  return [
+    ...tapes('tapes', ''),
+    ...(back ? tapes('back', ', at the back') : []),
+    line('gap', 'Room all round'),
+    line('thickness', 'Thickness'),
+    line('stile', 'Stiles, wide'),
+    line('topRail', 'Top rail, wide'),
+    line('bottomRail', 'Bottom rail, wide'),
+  ];
+}
+
+export type FrameSort = AnyFrameSpec['sort'];
+/** What all frames have. */
+type Shared = Partial<Pick<FrameSpec, 'name' | 'count' | 'kind' | 'species'>>;
+
 /** A frame, and legs and rails, as they are asked for here; what was typed is kept. */
 export function useFrameSpec(units: Job['units']) {
   const unit = units === 'in' ? INCH : 1;
   const start = Object.fromEntries(
     Object.entries(START[units]).map(([k, v]) => [k, v * unit]),
   ) as Record<keyof typeof START.mm, Mm>;
-  const [sort, setSort] = useState<'frame' | 'base'>('frame');
+  const [sort, setSort] = useState<FrameSort>('frame');
   const [frame, setFrame] = useKeptState<FrameSpec>(`kept.frame.${units}`, {
     sort: 'frame',
     name: 'Frame',
@@ -146,16 +208,45 @@ export function useFrameSpec(units: Job['units']) {
     kind: 'blind',
     species: '',
   });
-  const isFrame = sort === 'frame';
-  return {
-    spec: isFrame ? frame : base,
-    setSort,
-    setFrame,
-    lines: isFrame ? linesOfFrame(frame, setFrame) : linesOfBase(base, setBase),
-    /** Changes what both have. */
-    share: (change: Partial<Pick<FrameSpec, 'name' | 'count' | 'kind' | 'species'>>) =>
-      isFrame ? setFrame({ ...frame, ...change }) : setBase({ ...base, ...change }),
-    /** What was typed is used up: the next begins anew. */
-    clear: () => (isFrame ? setFrame(null) : setBase(null)),
-  };
+  const [irregular, setIrregular] = useKeptState<IrregularSpec>(`kept.irregular.${units}`, {
+    sort: 'irregular',
+    name: 'Frame',
+    count: 1,
+    form: 'leaning',
+    tapes: {
+      bottom: start.taped,
+      left: start.high,
+      top: start.taped,
+      right: start.high,
+      diagonal: start.diagonal,
+    },
+    back: null,
+    gap: start.gap,
+    thickness: start.thick,
+    stile: start.post,
+    topRail: start.post,
+    bottomRail: start.post,
+    species: '',
+  });
+  const asked = {
+    frame: {
+      spec: frame,
+      lines: linesOfFrame(frame, setFrame),
+      share: (change: Shared) => setFrame({ ...frame, ...change }),
+      clear: () => setFrame(null),
+    },
+    base: {
+      spec: base,
+      lines: linesOfBase(base, setBase),
+      share: (change: Shared) => setBase({ ...base, ...change }),
+      clear: () => setBase(null),
+    },
+    irregular: {
+      spec: irregular,
+      lines: linesOfIrregular(irregular, setIrregular),
+      share: ({ kind: _, ...change }: Shared) => setIrregular({ ...irregular, ...change }),
+      clear: () => setIrregular(null),
+    },
+  } as const;
+  return { ...asked[sort], setSort, setFrame, setIrregular };
 }
