@@ -155,6 +155,8 @@ describe('a frame out of square', () => {
     expect(value(frame, 'rising')).toBe(3758);
     expect(value(frame, 'falling')).toBe(3696);
     expect(value(frame, 'left-stile')).toBe(Math.ceil(2140 + (110 * 38) / height + 40));
+    const left = frame.figures.find(({ id }) => id === 'top-left')!;
+    expect(speak(left.working, METRIC)).toContain('the inner edge is the longer');
     /** At the top left the stile leans away: the rail’s inner edge is the longer there. */
     expect(frame.joints.map((j) => Number(j.params['degrees']).toFixed(2))).toEqual([
       '-1.02',
@@ -210,6 +212,58 @@ describe('a frame out of square', () => {
     expect(frame.joints.map((j) => j.kind)).toEqual(['blind', 'blind', 'blind', 'blind']);
     expect(value(frame, 'top-shoulders')).toBeCloseTo(3052 - 220, 9);
     expect(value(frame, 'rising')).toBeCloseTo(value(frame, 'falling'), 9);
+    expect(frame.outlines).toEqual([
+      {
+        of: 'rail',
+        corners: [
+          [110, 2140],
+          [2942, 2140],
+          [2942, 2030],
+          [110, 2030],
+        ],
+      },
+      {
+        of: 'rail',
+        corners: [
+          [110, 0],
+          [2942, 0],
+          [2942, 150],
+          [110, 150],
+        ],
+      },
+      {
+        of: 'stile',
+        corners: [
+          [0, 2140],
+          [0, 0],
+          [110, 0],
+          [110, 2140],
+        ],
+      },
+      {
+        of: 'stile',
+        corners: [
+          [3052, 0],
+          [3052, 2140],
+          [2942, 2140],
+          [2942, 0],
+        ],
+      },
+    ]);
+  });
+
+  it('worked: one side higher, with room all round, and a back that is narrower', () => {
+    const tapes = { ...GATE.tapes, right: 2200 };
+    const upright = { ...GATE, form: 'upright' as const, tapes };
+    /** By the right side rises what goes to the top right, by the left what falls from the top left. */
+    expect(value(made(upright), 'rising')).toBe(Math.round(Math.hypot(3052, 2200)));
+    expect(value(made(upright), 'falling')).toBe(Math.round(Math.hypot(3052, 2140)));
+    const square = { ...upright, tapes: { ...tapes, right: 2140 } };
+    expect(value(made({ ...square, gap: 40 }), 'rising')).toBe(
+      Math.round(Math.hypot(3052 - 80, 2140 - 80)),
+    );
+    const back = { ...square.tapes, bottom: 2900 };
+    expect(value(made({ ...square, back }), 'rising')).toBe(Math.round(Math.hypot(2900, 2140)));
   });
 
   it('says which tapes make no triangle, and by how much', () => {
@@ -239,6 +293,9 @@ describe('a frame out of square', () => {
     expect(top![0]).toBeCloseTo(Number(params['position']), 6);
     expect(bottom![0]).toBeCloseTo(length - Number(frame.joints[2]!.params['position']), 6);
     const ends = rodOf(rail!, jobOf(frame)).marks;
+    /** At the top left the inner edge is the longer by what the shoulder runs off: nearer its end. */
+    const [outer, inner] = ends[0]!.places;
+    expect(outer! - inner!).toBeCloseTo(value(frame, 'top-left'), 2);
     expect(ends.map(({ form }) => form)).toEqual(['slanted-shoulder', 'slanted-shoulder']);
     expect(ends[1]!.places[0]! - ends[0]!.places[0]!).toBeCloseTo(value(frame, 'top-shoulders'), 1);
   });
