@@ -276,6 +276,17 @@ describe('a frame out of square', () => {
       'Stiles of 1530.0 mm and rails of 110.0 mm and 150.0 mm leave no opening between them.',
     ]);
     expect(made(wide).parts).toEqual([]);
+    /** Both ways too wide: as drawn it would be a frame again, its sides changed for each other. */
+    const all = { ...GATE, stile: 1700, topRail: 1200, bottomRail: 1200 };
+    expect(made(all).parts).toEqual([]);
+    const flat = { ...GATE, tapes: { ...GATE.tapes, diagonal: 5150 } };
+    expect(spoken(made(flat))).toHaveLength(4);
+    expect(spoken(made(flat))[0]).toMatch(
+      /^The top rail’s left end would be [67]\d\.\d+° off square: a joint goes to 60°\.$/,
+    );
+    expect(spoken(made({ ...GATE, gap: 1600 }))).toEqual([
+      'Room of 1600.0 mm on every side leaves no frame.',
+    ]);
   });
 
   it('a rod has all marks of a stile from one hook: both mortises, from its top', () => {

@@ -14,6 +14,7 @@ import { figure, type Frame, type FrameFigure, HORN, type Outline } from './fram
 import { beside, crossing, distance, placeFrom, type Point, type Ray } from './plane.ts';
 import {
   cornersOf,
+  isLeft,
   sidesOf,
   smaller,
   standsOut,
@@ -44,6 +45,8 @@ export interface IrregularSpec {
 const SQUARE = 0.25;
 /** Past this slope the grain of a tenon that goes in square is too short, degrees. */
 const RUN_OUT = 8;
+/** No joint of a corner goes farther off square, degrees. */
+const STEEPEST = 60;
 /** What the parts’ lengths and the places of their joints are kept to, mm. */
 const KEPT: Mm = 0.01;
 const kept = (value: Mm): Mm => roundTo(value, KEPT, 'nearest');
@@ -86,7 +89,10 @@ function outsideOf({ form, tapes, back, gap }: IrregularSpec): {
       problems: [say('A corner of this opening would point inward: look at its tapes again.')],
     };
   const passing = behind ? throughBoth(front.corners, behind.corners) : front.corners;
-  return { corners: smaller(passing, gap), problems };
+  const corners = smaller(passing, gap);
+  return isLeft(corners, passing)
+    ? { corners, problems }
+    : { corners, problems: [say('Room of {gap} on every side leaves no frame.', { gap })] };
 }
 
 /** The frame’s lines, from its corners and the widths of its parts. */
@@ -106,6 +112,30 @@ function drawn(spec: IrregularSpec, corners: readonly Point[]): Drawn {
   };
   const ends = (rail: Rail) => ({ left: corner(rail, 'left'), right: corner(rail, 'right') });
   return { corners, edges, at: { top: ends('top'), bottom: ends('bottom') } };
+}
+
+/** What leaves nothing between its parts, or corners that no joint holds. */
+function drawnProblems({ stile, topRail, bottomRail }: IrregularSpec, frame: Drawn): Sentence[] {
+  if (!isLeft(within(frame), frame.corners))
+    return [
+      say('Stiles of {stile} and rails of {top} and {bottom} leave no opening between them.', {
+        stile,
+        top: topRail,
+        bottom: bottomRail,
+      }),
+    ];
+  return RAILS.flatMap((rail) =>
+    STILES.flatMap((side) => {
+      const steep = Math.abs(frame.at[rail][side].degrees);
+      return steep > STEEPEST
+        ? [
+            say(
+              `The ${rail} rail’s ${side} end would be ${formatAngle(steep)} off square: a joint goes to ${formatAngle(STEEPEST)}.`,
+            ),
+          ]
+        : [];
+    }),
+  );
 }
 
 /** The corners of the opening inside, in the order of the outer ones. */
@@ -168,22 +198,13 @@ function pastShoulder({ kind, params }: Joint, rail: Part): Mm {
 
 /** The frame of an opening out of square, as parts and joints of a job; or why it can’t be. */
 export function irregularFrameOf(spec: IrregularSpec, job: Job, shop: Shop): Frame {
-  const { name, count, thickness, stile, topRail, bottomRail, species } = spec;
+  const { name, count, thickness, stile, species } = spec;
   const none = { parts: [], joints: [], figures: [] };
   const { corners, problems } = outsideOf(spec);
   if (problems.length) return { ...none, problems };
   const frame = drawn(spec, corners);
-  if (!standsOut(within(frame)))
-    return {
-      ...none,
-      problems: [
-        say('Stiles of {stile} and rails of {top} and {bottom} leave no opening between them.', {
-          stile,
-          top: topRail,
-          bottom: bottomRail,
-        }),
-      ],
-    };
+  const undrawable = drawnProblems(spec, frame);
+  if (undrawable.length) return { ...none, problems: undrawable };
   const making: Making = { job, shop, parts: [], joints: [] };
   const { step } = availableIn(shop);
   const horn = roundTo(HORN, step, 'nearest');

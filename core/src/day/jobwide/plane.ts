@@ -14,6 +14,9 @@ export const distance = ([ax, ay]: Point, [bx, by]: Point): Mm => Math.hypot(bx 
 /** How far `b` turns from `a`, against the clock; positive to the left. */
 export const turnOf = ([ax, ay]: Point, [bx, by]: Point): number => ax * by - ay * bx;
 
+/** How far `a` runs along `b`; negative against it. */
+export const wayOf = ([ax, ay]: Point, [bx, by]: Point): number => ax * bx + ay * by;
+
 export function rayThrough(from: Point, to: Point): Ray {
   const length = distance(from, to);
   return { from, along: [(to[0] - from[0]) / length, (to[1] - from[1]) / length] };
@@ -31,7 +34,7 @@ export const beside = (ray: Ray, left: Mm): Ray => ({ ...ray, from: placeOn(ray,
 /** How far along a line, and how far to its left, a place lies. */
 export function placeFrom({ from: [x, y], along }: Ray, [px, py]: Point): { far: Mm; left: Mm } {
   const to: Point = [px - x, py - y];
-  return { far: to[0] * along[0] + to[1] * along[1], left: turnOf(along, to) };
+  return { far: wayOf(to, along), left: turnOf(along, to) };
 }
 
 /** Where two lines cross; they must not run alike. */

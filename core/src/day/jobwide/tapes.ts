@@ -9,6 +9,7 @@ import {
   type Ray,
   rayThrough,
   turnOf,
+  wayOf,
 } from './plane.ts';
 
 /** A length taken with the tape in an opening; the diagonal from bottom left to top right. */
@@ -88,6 +89,12 @@ export const sidesOf = (corners: readonly Point[]): Ray[] =>
 export function standsOut(corners: readonly Point[]): boolean {
   const sides = sidesOf(corners);
   return sides.every((side, i) => turnOf(side.along, sides[(i + 1) % sides.length]!.along) > 1e-6);
+}
+
+/** Whether a shape within another still has all its sides: none ran past the one across from it. */
+export function isLeft(inner: readonly Point[], outer: readonly Point[]): boolean {
+  const around = sidesOf(outer);
+  return sidesOf(inner).every(({ along }, i) => wayOf(along, around[i]!.along) > 0);
 }
 
 /** The corners of what is so much smaller on every side. */
