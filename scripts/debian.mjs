@@ -18,8 +18,8 @@ export function postgresFolder(wanted) {
 }
 
 /**
- * Debian's Chromium, the one without windows where it is there: the tests take three quarters of
- * the time with it.
+ * Debian's Chromium, the one without windows where it is there: the tests take two thirds of the
+ * time with it.
  */
 const BROWSERS = ['/usr/bin/chromium-headless-shell', '/usr/bin/chromium'];
 export const browserProgram = () => BROWSERS.find(existsSync) ?? BROWSERS[0];

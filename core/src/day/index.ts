@@ -67,7 +67,8 @@ export {
 } from './floor/index.ts';
 export {
   layoutOf,
-  rodOf,
+  isShoulder,
+  rodsOf,
   type Mark,
   type MarkForm,
   type Rod,

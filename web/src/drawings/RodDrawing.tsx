@@ -8,7 +8,7 @@ const [LONG, HIGH] = [300, 26];
 export function RodDrawing({ rod }: { rod: Rod }) {
   const along = (place: Mm) => 2 + (place / rod.length) * LONG;
   return (
-    <svg viewBox={`0 0 ${LONG + 4} ${HIGH + 4}`} className="rod" aria-hidden>
+    <svg viewBox={`0 0 ${LONG + 4} ${HIGH + 4}`} aria-hidden>
       <rect x={2} y={2} width={LONG} height={HIGH} fill="var(--wood)" stroke="var(--ink)" />
       {rod.marks.map((mark, i) => (
         <MarkOnRod key={i} mark={mark} along={along} />

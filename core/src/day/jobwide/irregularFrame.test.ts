@@ -5,7 +5,7 @@ import { METRIC, speak } from '../../ground/units/index.ts';
 import { TEST_SHOP } from '../../testing/shops.ts';
 import { planJob } from '../plan/index.ts';
 import { makeFrame, type Frame, type IrregularSpec, type Tapes } from './frames.ts';
-import { rodOf } from './rod.ts';
+import { type Rod, rodsOf } from './rod.ts';
 import { smaller, throughBoth } from './tapes.ts';
 
 const job = newJob('Frames', 'mm');
@@ -59,7 +59,10 @@ const apart = (a: Place, b: Place) => Math.hypot(a[0] - b[0], a[1] - b[1]);
  */
 function putTogether(frame: Frame, spec: IrregularSpec) {
   const whole = jobOf(frame);
-  const [left, right, top, bottom] = frame.parts.map((part) => ({ part, rod: rodOf(part, whole) }));
+  const [left, right, top, bottom] = frame.parts.map((part) => ({
+    part,
+    rod: rodsOf(part, whole)[0]!,
+  }));
   const joint = (rail: typeof top, stile: typeof left) =>
     frame.joints.find(
       (j) => j.tenoned.part === rail!.part.id && j.mortised.part === stile!.part.id,
@@ -98,7 +101,20 @@ function putTogether(frame: Frame, spec: IrregularSpec) {
     out(lineOf(d, a), spec.stile),
   ];
   const corners = edges.map((edge, i): Place => met(edges.at(i - 1)!, edge));
-  return { gap: apart(place, a), turned: way, corners };
+  /** Along the inner edge of a rail between its two shoulders: as they meet, and by its rod. */
+  const within = ([edge, width]: readonly [Line, number], rail: typeof top) => {
+    const line = out(edge, -width);
+    const [one, other] = rail!.rod.marks;
+    return [
+      apart(met(line, lineOf(d, a)), met(line, lineOf(b, c))),
+      Math.abs(other!.places[1]! - one!.places[1]!),
+    ] as const;
+  };
+  const inner = [
+    within([edges[0]!, spec.bottomRail], bottom),
+    within([edges[2]!, spec.topRail], top),
+  ];
+  return { gap: apart(place, a), turned: way, corners, inner };
 }
 
 const tenths = (min: number, max: number) =>
@@ -175,8 +191,9 @@ describe('a frame out of square', () => {
         const spec = framed(corners);
         const frame = made(spec);
         fc.pre(frame.joints.every(({ kind }) => kind === 'angled'));
-        const { gap, turned, corners: built } = putTogether(frame, spec);
+        const { gap, turned, corners: built, inner } = putTogether(frame, spec);
         expect(gap).toBeLessThan(0.1);
+        for (const [met, marked] of inner) expect(Math.abs(met - marked)).toBeLessThan(0.1);
         expect(turned).toBeCloseTo(2 * Math.PI, 4);
         const [tapes, again] = [tapesOf(corners), tapesOf(built)];
         for (const tape of ['bottom', 'right', 'top', 'left', 'diagonal'] as const)
@@ -292,7 +309,8 @@ describe('a frame out of square', () => {
   it('a rod has all marks of a stile from one hook: both mortises, from its top', () => {
     const frame = made(GATE);
     const [stile, , rail] = frame.parts;
-    const { marks, length } = rodOf(stile!, jobOf(frame));
+    const [{ marks, length }, ...others] = rodsOf(stile!, jobOf(frame)) as [Rod];
+    expect(others).toEqual([]);
     expect(length).toBe(stile!.length);
     expect(marks.map(({ form, mate }) => [form, mate])).toEqual([
       ['mortise', 'Gate top rail'],
@@ -303,7 +321,7 @@ describe('a frame out of square', () => {
     const { params } = frame.joints[0]!;
     expect(top![0]).toBeCloseTo(Number(params['position']), 6);
     expect(bottom![0]).toBeCloseTo(length - Number(frame.joints[2]!.params['position']), 6);
-    const ends = rodOf(rail!, jobOf(frame)).marks;
+    const ends = rodsOf(rail!, jobOf(frame))[0]!.marks;
     /** At the top left the inner edge is the longer by what the shoulder runs off: nearer its end. */
     const [outer, inner] = ends[0]!.places;
     expect(outer! - inner!).toBeCloseTo(value(frame, 'top-left'), 2);

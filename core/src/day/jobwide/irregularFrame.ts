@@ -14,7 +14,7 @@ import { figure, type Frame, type FrameFigure, HORN, type Outline } from './fram
 import { beside, crossing, distance, placeFrom, type Point, type Ray } from './plane.ts';
 import {
   cornersOf,
-  isLeft,
+  keepsSides,
   sidesOf,
   smaller,
   standsOut,
@@ -90,7 +90,7 @@ function outsideOf({ form, tapes, back, gap }: IrregularSpec): {
     };
   const passing = behind ? throughBoth(front.corners, behind.corners) : front.corners;
   const corners = smaller(passing, gap);
-  return isLeft(corners, passing)
+  return keepsSides(corners, passing)
     ? { corners, problems }
     : { corners, problems: [say('Room of {gap} on every side leaves no frame.', { gap })] };
 }
@@ -116,7 +116,7 @@ function drawn(spec: IrregularSpec, corners: readonly Point[]): Drawn {
 
 /** What leaves nothing between its parts, or corners that no joint holds. */
 function drawnProblems({ stile, topRail, bottomRail }: IrregularSpec, frame: Drawn): Sentence[] {
-  if (!isLeft(within(frame), frame.corners))
+  if (!keepsSides(within(frame), frame.corners))
     return [
       say('Stiles of {stile} and rails of {top} and {bottom} leave no opening between them.', {
         stile,

@@ -1,4 +1,4 @@
-import { type Mm, say, type Sentence } from '../../ground/index.ts';
+import { capital, type Mm, say, type Sentence } from '../../ground/index.ts';
 import {
   apexOver,
   beside,
@@ -27,7 +27,7 @@ export const TAPED = {
 export type TapedForm = keyof typeof TAPED;
 
 /** Each tape by its own word. */
-export const TAPE_NAMES: Readonly<Record<Tape, string>> = {
+const TAPE_NAMES: Readonly<Record<Tape, string>> = {
   bottom: 'the bottom',
   left: 'the left side',
   right: 'the right side',
@@ -41,17 +41,16 @@ export interface Corners {
   readonly problems: readonly Sentence[];
 }
 
-/** Three lengths of which one is longer than the other two: they close no triangle. */
+/** Three lengths that close no triangle: the longest is no shorter than the other two together. */
 function openTriangle(tapes: Tapes, names: readonly [Tape, Tape, Tape]): Sentence[] {
   const [longest, ...others] = [...names].sort((a, b) => tapes[b] - tapes[a]);
   const sum = others.reduce((total, name) => total + tapes[name], 0);
   const long = tapes[longest!];
-  if (long < sum) return [];
   const [a, b] = others.map((name) => TAPE_NAMES[name]);
   return [
     say(
       `These tapes make no triangle: ${TAPE_NAMES[longest!]}, {long}, is longer by {over} than ${a} and ${b} together, {sum}.`,
-      { long, over: long - sum, sum },
+      { long, over: Math.max(0, long - sum), sum },
     ),
   ];
 }
@@ -63,7 +62,7 @@ export function cornersOf(form: TapedForm, tapes: Tapes): Corners {
   if (none.length)
     return {
       corners: [],
-      problems: none.map((name) => say(`${TAPE_NAMES[name]} has no length yet.`)),
+      problems: none.map((name) => say(capital(`${TAPE_NAMES[name]} has no length yet.`))),
     };
   const a: Point = [0, 0];
   const b: Point = [bottom, 0];
@@ -92,7 +91,7 @@ export function standsOut(corners: readonly Point[]): boolean {
 }
 
 /** Whether a shape within another still has all its sides: none ran past the one across from it. */
-export function isLeft(inner: readonly Point[], outer: readonly Point[]): boolean {
+export function keepsSides(inner: readonly Point[], outer: readonly Point[]): boolean {
   const around = sidesOf(outer);
   return sidesOf(inner).every(({ along }, i) => wayOf(along, around[i]!.along) > 0);
 }

@@ -1,9 +1,22 @@
 import type { ReactNode } from 'react';
-import { inARow, withPerPiece, type Job, type Joint, type MemberName } from '@velk/core/design';
+import {
+  inARow,
+  withPerPiece,
+  type EntrySide,
+  type Job,
+  type Joint,
+  type MemberName,
+} from '@velk/core/design';
 import { LIMITS, type LengthStyle } from '@velk/core/ground';
 import { CountField } from '../../widgets/CountField.tsx';
 import { Choice } from '../../widgets/Choice.tsx';
 import { LengthField } from '../../widgets/LengthField.tsx';
+import { ENTRY_SIDES } from '../../widgets/entrySides.ts';
+
+const SIDES = (Object.entries(ENTRY_SIDES) as [EntrySide, string][]).map(([value, label]) => ({
+  value,
+  label,
+}));
 
 interface Props {
   readonly job: Job;
@@ -91,12 +104,7 @@ export function JointPlaces({ job, joint, names, style, step, error, onChange, c
             label="Edge the tenon enters"
             value={joint.mortised.edge}
             onChange={(edge) => onChange({ ...joint, mortised: { ...joint.mortised, edge } })}
-            options={[
-              { value: 'reference', label: 'reference edge' },
-              { value: 'other', label: 'other edge' },
-              { value: 'face', label: 'reference face' },
-              { value: 'other-face', label: 'other face' },
-            ]}
+            options={SIDES}
           />
         </label>
         {children}

@@ -22,7 +22,7 @@ import { LengthField } from '../../widgets/LengthField.tsx';
 import { Spoken } from '../../widgets/Spoken.tsx';
 import { WordsField } from '../../widgets/WordsField.tsx';
 import { Choice } from '../../widgets/Choice.tsx';
-import { PartRod } from './PartRod.tsx';
+import { PartRods } from './PartRods.tsx';
 
 interface Props {
   readonly job: Job;
@@ -106,7 +106,7 @@ export function PartMargin({ job, part, style, onChange, onCopy, onRemove }: Pro
           </p>
         </div>
       )}
-      <PartRod job={job} part={part} style={style} />
+      <PartRods job={job} part={part} style={style} />
       <Rough job={job} part={part} style={style} onChange={onChange} />
       <Bed part={part} style={style} onChange={onChange} />
       <Wood part={part} onChange={onChange} />
