@@ -1,4 +1,5 @@
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
+import { parseArgs } from 'node:util';
 import * as fc from 'fast-check';
 import { JOINT_KINDS, type JointKind } from '@velk/core/design';
 import { METHODS, type Method } from '@velk/core/making';
@@ -17,12 +18,21 @@ import {
 
 /**
  * Proves a thousand generated joints for every way of every kind, or of the kinds named, and writes
- * the table into docs/proofs.md; rows of other kinds stay. With --missing only ways that have no
- * row of so many joints, or an old one.
+ * the table into docs/proofs.md; rows of other ways stay. With --missing only ways that have no row
+ * of so many joints, or an old one; with --by only ways that one of these methods has a part in.
  */
 
-const missing = process.argv.includes('--missing');
-const [count = '1000', ...kinds] = process.argv.slice(2).filter((arg) => arg !== '--missing');
+const { values: options, positionals } = parseArgs({
+  allowPositionals: true,
+  options: {
+    missing: { type: 'boolean', default: false },
+    by: { type: 'string', multiple: true, default: [] },
+  },
+});
+const { missing, by } = options;
+const [count = '1000', ...kinds] = positionals;
+const unknown = by.filter((id) => !METHODS.some((method) => method.id === id));
+if (unknown.length) throw new Error(`There is no method ${unknown.join(', ')}.`);
 const COUNT = Number(count);
 const SEED = 42;
 const FILE = new URL('../../docs/proofs.md', import.meta.url);
@@ -54,7 +64,7 @@ const NOT_YET: readonly (readonly [way: string, kinds: string])[] = [
 ];
 
 for (const { id } of JOINT_KINDS.filter((k) => kinds.length === 0 || kinds.includes(k.id)))
-  for (const way of ways.get(id)!) {
+  for (const way of ways.get(id)!.filter(isAsked)) {
     const done = (r: string) => keyOf(r) === keyOf(rowOf(way)) && countOf(r) >= COUNT && !isOld(r);
     if (missing && rowsNow().some(done)) continue;
     const row = prove(way);
@@ -67,9 +77,13 @@ for (const { id } of JOINT_KINDS.filter((k) => kinds.length === 0 || kinds.inclu
 
 writeFileSync(FILE, page(rowsNow()));
 /** From here on `npm test` proves these as they are with fewer joints. */
-const isDeep = !kinds.length && !missing && COUNT >= DEEP.exact;
+const isDeep = !kinds.length && !by.length && !missing && COUNT >= DEEP.exact;
 if (isDeep && !wrong) stampDeepRun([...ways.values()].flat());
 process.exit(wrong ? 1 : 0);
+
+function isAsked({ methods }: Way): boolean {
+  return !by.length || by.some((id) => methods.includes(id));
+}
 
 function rowOf({ kind, methods }: Way, ...columns: readonly (string | number)[]): string {
   return `| ${[kind, methods.join(', '), ...columns].join(' | ')} |`;

@@ -131,6 +131,7 @@ export function cases({
         const schools = {
           ...shop.schools,
           pieces: (tools[3] * 64) % 1 < 0.5 ? 'piece' : 'setup',
+          housing: (tools[2] * 64) % 1 < 0.5 ? 'housing' : 'mortise',
         } as const;
         shop = { ...shop, schools };
         const stile = { ...pieces.mortised, ...made.mortised };

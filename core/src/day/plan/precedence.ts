@@ -13,7 +13,9 @@ export function precedenceOf(
   const leads = (id: string) => parts.find((part) => part.id === id)?.leads === true;
   const isTenonFirst = leads(tenoned.part);
   if (isTenonFirst === leads(mortised.part)) return schools;
-  return isTenonFirst ? { half: 'tenon', slot: 'last' } : { half: 'mortise', slot: 'first' };
+  return isTenonFirst
+    ? { ...schools, half: 'tenon', slot: 'last' }
+    : { ...schools, half: 'mortise', slot: 'first' };
 }
 
 /** The shop as it cuts one joint: one and the same for the same schools. */

@@ -494,6 +494,26 @@ describe('rules as data', () => {
     ).toBe('follows');
   });
 
+  it('a housing waits for its mortise where the shop has it so, for the mortises of others never', () => {
+    const turned = { feature: 0, words: 'In its floor.', turned: 'From the whole face.' };
+    const housing = at('mortised', 'mortise');
+    const mortise = at('mortised', 'mortise', { follows: turned, feature: 1 });
+    const mortiseFirst = { ...USUAL_SCHOOLS, housing: 'mortise' } as const;
+    expect(ruleWithin(housing, mortise, USUAL_SCHOOLS)?.words).toBe('In its floor.');
+    expect(ruleWithin(mortise, housing, USUAL_SCHOOLS)).toBeUndefined();
+    expect(ruleWithin(mortise, housing, mortiseFirst)?.words).toBe('From the whole face.');
+    expect(ruleWithin(housing, mortise, mortiseFirst)).toBeUndefined();
+    const other = at('mortised', 'mortise', { feature: 2 });
+    expect(ruleWithin(mortise, other, mortiseFirst)).toBeUndefined();
+    /** Its cutter doesn’t wait for the mortise’s corners, nor does a groove ever turn about. */
+    const corners = at('mortised', 'square-ends', { follows: turned, feature: 1 });
+    expect(ruleWithin(corners, housing, mortiseFirst)).toBeUndefined();
+    const inGroove = { follows: { feature: 0, words: 'The groove first.' }, feature: 1 };
+    expect(ruleWithin(housing, at('mortised', 'mortise', inGroove), mortiseFirst)?.words).toBe(
+      'The groove first.',
+    );
+  });
+
   it('each has a case of its own', () => {
     expect(Object.keys(CASES).sort()).toEqual(RULES.map((r) => r.id).sort());
   });

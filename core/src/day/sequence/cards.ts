@@ -188,7 +188,8 @@ function within(setups: readonly Setup[], precedence: Precedence): Within {
   return found;
 }
 
-const isOne = (a: Precedence, b: Precedence): boolean => a.half === b.half && a.slot === b.slot;
+const isOne = (a: Precedence, b: Precedence): boolean =>
+  a.half === b.half && a.slot === b.slot && a.housing === b.housing;
 
 const WITHIN = new WeakMap<readonly Setup[], Within>();
 

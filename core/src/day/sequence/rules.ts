@@ -289,8 +289,8 @@ function meet(among: Rule['among'], a: Setup, b: Setup): boolean {
 
 /** The first rule by which one set-up of a joint must come before another of it. */
 export const ruleWithin = (first: Setup, then: Setup, precedence: Precedence): Rule | undefined =>
-  followed(first, then) ??
-  (followed(then, first)
+  followed(first, then, precedence) ??
+  (followed(then, first, precedence)
     ? undefined
     : RULES.find((rule) => applies(rule, precedence) && orders(rule, first, then)));
 
@@ -309,10 +309,22 @@ const orders = ({ first, then, among }: Rule, a: Setup, b: Setup): boolean =>
  * A feature that must wait for another of its member, in the kind's own words; no cutter waits for
  * squared corners.
  */
-function followed(first: Setup, then: Setup): Rule | undefined {
-  const { follows } = then;
-  if (!follows || memberOf(first) !== memberOf(then) || first.feature !== follows.feature)
-    return undefined;
+function followed(first: Setup, then: Setup, precedence: Precedence): Rule | undefined {
   if (first.stage === 'square-ends' && then.stage === 'mortise') return undefined;
-  return { id: 'follows', words: follows.words, first: {}, then: {}, among: 'half' };
+  const words = isTurned(first, precedence)
+    ? followsOn(first, then)?.turned
+    : isTurned(then, precedence)
+      ? undefined
+      : followsOn(then, first)?.words;
+  return words ? { id: 'follows', words, first: {}, then: {}, among: 'half' } : undefined;
 }
+
+/** Whether what it usually follows comes after it in a shop of this school. */
+const isTurned = ({ follows }: Setup, { housing }: Precedence): boolean =>
+  follows?.turned !== undefined && housing === 'mortise';
+
+/** What one set-up follows on, where that is the other. */
+const followsOn = ({ follows, ...setup }: Setup, other: Setup): Setup['follows'] =>
+  follows && memberOf(setup) === memberOf(other) && other.feature === follows.feature
+    ? follows
+    : undefined;

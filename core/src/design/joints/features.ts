@@ -90,6 +90,8 @@ export interface RoundedTongue {
 export interface Follows {
   readonly feature: number;
   readonly words: string;
+  /** Where a shop may have the two the other way round: what is said of it there. */
+  readonly turned?: string;
 }
 
 export interface MortiseFeature extends FeatureOf<'mortise'> {

@@ -54,11 +54,12 @@ export function nestedWords(
   const [now, other] = isInner(feature) ? [pair.inner, pair.outer] : [pair.outer, pair.inner];
   const bushings = { now: now.bushing.outside, other: other.bushing.outside };
   const serves = 'One opening serves housing and mortise';
+  const comesNext = isInner(feature) === (shop.schools.housing === 'housing');
   const places = occurrences.reduce((sum, { count }) => sum + count, 0);
   if (places === 1)
     return [
       say(
-        isInner(feature)
+        comesNext
           ? `${serves}: the template stays, bushing {now} takes the place of {other}.`
           : `${serves}: leave the template on, bushing {other} comes next.`,
         bushings,

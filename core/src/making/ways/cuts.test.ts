@@ -359,6 +359,20 @@ describe('two bushings in one opening', () => {
     expect(mortise!.words[0]).toMatch(/goes on twice, for bushing 24\.0 mm and for 17\.0 mm\./);
   });
 
+  it('cut first, the mortise is taken down from the whole face; its figures stay', () => {
+    const mortiseFirst = { ...exact, schools: { ...exact.schools, housing: 'mortise' } } as const;
+    const figuresIn = (shop: Shop) =>
+      setupsOf(planJob(housed({ housingDepth: 14 }), shop))
+        .filter(({ method, of }) => method === 'bushing-mortise' && of === 'the mortise')
+        .flatMap(({ figures, passes }) => ({
+          levels: passes.length,
+          figures: figures.map(({ id, set }) => [id, set.value]),
+        }));
+    const [[inFloor], [whole]] = [figuresIn(exact), figuresIn(mortiseFirst)];
+    expect(whole!.figures).toEqual(inFloor!.figures);
+    expect(whole!.levels).toBeGreaterThan(inFloor!.levels);
+  });
+
   it('the template stays on where there is one place; of several both ways are timed', () => {
     const [one] = [housed({}, 'a')].map((job) => ({
       ...job,
@@ -367,6 +381,11 @@ describe('two bushings in one opening', () => {
     expect(cards({}, exact, one).map(({ words }) => words[0])).toEqual([
       expect.stringMatching(/leave the template on, bushing 24\.0 mm comes next\./),
       expect.stringMatching(/the template stays, bushing 24\.0 mm takes the place of 17\.0 mm\./),
+    ]);
+    const mortiseFirst = { ...exact, schools: { ...exact.schools, housing: 'mortise' } } as const;
+    expect(cards({}, mortiseFirst, one).map(({ words }) => words[0])).toEqual([
+      expect.stringMatching(/leave the template on, bushing 17\.0 mm comes next\./),
+      expect.stringMatching(/the template stays, bushing 17\.0 mm takes the place of 24\.0 mm\./),
     ]);
     /** Four places: three changes of bushing and plunge, 6 each, for four clampings of 1. */
     const [four] = cards();

@@ -56,7 +56,7 @@ export function givenTo(
   edges: Method | undefined,
 ): Given {
   const { feature: middle, centredBy } = centred(
-    meeting(fittedLast(features[index]!, shop), features),
+    meeting(fromWholeFace(fittedLast(features[index]!, shop), shop), features),
     features,
     shop,
   );
@@ -78,6 +78,14 @@ function fittedLast(feature: Feature, { schools }: Shop): Feature {
   if (isGauge) return feature;
   const { mate: _, ...alone } = feature;
   return alone;
+}
+
+/** A mortise that is cut before its housing begins at the face, not at the housing’s floor. */
+function fromWholeFace(feature: Feature, { schools }: Shop): Feature {
+  if (feature.form !== 'mortise' || !feature.follows?.turned) return feature;
+  if (schools.housing === 'housing') return feature;
+  const { sunk: _, ...whole } = feature;
+  return whole;
 }
 
 /** A mortise that is told what its half has beside it, where that leaves its ends free. */

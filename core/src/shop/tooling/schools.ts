@@ -27,6 +27,15 @@ export const SCHOOLS = {
     why: 'A blade’s slot can be fitted to its tenon; to what a stack leaves the tenon is.',
     changes: 'the order of set-ups',
   },
+  housing: {
+    question: 'Housing or its mortise first?',
+    answers: {
+      housing: 'Housing first, the mortise in its floor',
+      mortise: 'Mortise first, from the whole face',
+    },
+    why: 'In the floor of its housing a cutter has less to go; on the whole face router, chisel and lines have flat wood.',
+    changes: 'the order of set-ups, and where the first level of the mortise begins',
+  },
   waste: {
     question: 'Cheeks or shoulders first?',
     answers: {
@@ -115,8 +124,8 @@ export const SCHOOLS = {
 export type SchoolName = keyof typeof SCHOOLS;
 export type Schools = { readonly [S in SchoolName]: keyof (typeof SCHOOLS)[S]['answers'] };
 
-/** Which half of a joint comes first. */
-export type Precedence = Pick<Schools, 'half' | 'slot'>;
+/** Which half of a joint comes first, and which of a housing and its mortise. */
+export type Precedence = Pick<Schools, 'half' | 'slot' | 'housing'>;
 
 export const SCHOOL_NAMES = Object.keys(SCHOOLS) as SchoolName[];
 
@@ -125,6 +134,7 @@ export const LATER_SCHOOLS: ReadonlySet<SchoolName> = new Set<SchoolName>([
   'faces',
   'guide',
   'slot',
+  'housing',
   'places',
   'pieces',
 ]);

@@ -321,6 +321,12 @@ describe('schools', () => {
     const changed: Record<string, boolean> = {
       half: stages(at({ half: 'tenon' })).at(-1) === 'square-ends',
       slot: slotStages({ slot: 'first' }).indexOf('slot') === 0 && slotStages({}).at(-1) === 'slot',
+      housing: (['housing', 'mortise'] as const).every((housing) => {
+        const cut = eachSetup(planJob({ ...jobOfKind('housed'), schools: { housing } }, shop))
+          .map(({ setup }) => setup)
+          .filter(({ stage, of }) => stage === 'mortise' && of !== undefined);
+        return cut[0]!.of === `the ${housing}` && cut.at(-1)!.of !== cut[0]!.of;
+      }),
       waste:
         stages(at({ waste: 'cheeks' }, {}, SAWN)).indexOf('cheeks') <
         stages(at({ waste: 'cheeks' }, {}, SAWN)).indexOf('shoulders'),

@@ -472,6 +472,7 @@ export const housed: JointKind<HousedParams> = {
             feature: 0,
             words:
               'The housing comes before its mortise: the mortise’s depth counts from its floor.',
+            turned: 'The mortise comes before its housing here: it is cut from the whole face.',
           },
         })),
       ],
