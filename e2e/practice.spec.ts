@@ -1,4 +1,5 @@
 import type { Job } from '@velk/core/design';
+import { jobWith } from '@velk/core/testing';
 import { expect, openLooms, openSetup, test } from './velk.ts';
 
 test('a rail that grows too tall to stand on end is laid flat, and the way that isn’t taken says why', async ({
@@ -87,4 +88,69 @@ test('what is held is told where it goes in: blocks for a haunch, a spacer piece
   await expect(huge.locator('.hugevalue')).toHaveText('13.0 mm');
   await page.getByRole('button', { name: 'One more' }).click();
   await expect(page.locator('.floorcount strong')).toHaveText('1');
+});
+
+/** 7 apart, as two bushings of the chest are: the housing's margin round its mortise. */
+const NESTED = {
+  mortiseWidth: 15.05,
+  faceClearance: 0,
+  faceShoulder: 3.475,
+  tenonWidth: 63.05,
+  edgeShoulder: 3.475,
+  tenonLength: 25,
+  endClearance: 0,
+  bottomClearance: 2,
+  setBack: 4,
+  position: 60,
+  corners: 'squared',
+  housingDepth: 3,
+  housingClearance: 0,
+  partner: 'straight',
+  curve: 0,
+  taper: 0,
+  mateThickness: 22,
+  mateWidth: 70,
+} as const;
+
+test('housing and mortise through one opening, piece by piece: the other bushing and a block, counted once', async ({
+  page,
+  velk,
+  request,
+}) => {
+  await openLooms(page, velk, 'order');
+  const id = page.url().split('/')[4]!;
+  const { version } = (await (await request.get(`${velk.url}/api/jobs/${id}`)).json()) as {
+    version: number;
+  };
+  const job = jobWith({
+    kind: 'housed',
+    params: NESTED,
+    stile: { thickness: 40, width: 60 },
+    routes: { mortised: 'bushing-mortise+square-ends' },
+  });
+  const saved = await request.put(`${velk.url}/api/jobs/${id}`, {
+    data: { version, save: crypto.randomUUID(), job },
+  });
+  expect(saved.status()).toBe(200);
+  await page.getByRole('link', { name: 'Floor' }).first().click();
+  await page.reload();
+  await page.getByRole('button', { name: 'All cards' }).click();
+  await page.getByRole('button', { name: /guide bushing: the housing, the mortise/ }).click();
+  for (const name of ['I have read this', 'It is set', 'Cut the pieces', 'Go on all the same'])
+    await page.getByRole('button', { name, exact: true }).click();
+  const huge = page.locator('.huge > div');
+  await page.locator('.floorpasses button').filter({ hasText: 'Plunge the mortise' }).click();
+  await expect(huge).toContainText('taken out from under the plunge stop');
+  await page.getByRole('button', { name: 'One more' }).click();
+  await expect(page.locator('.floorcount strong')).toHaveText('1');
+  /** Both are cut, and both are taken back. */
+  const noted = async () => {
+    const answer = await request.get(`${velk.url}/api/jobs/${id}/record?after=0`);
+    const { lines } = (await answer.json()) as { lines: { kind: string }[] };
+    return lines.map(({ kind }) => kind);
+  };
+  await expect.poll(noted).toEqual(['done', 'done']);
+  await page.getByRole('button', { name: 'Take one back' }).click();
+  await expect(page.locator('.floorcount strong')).toHaveText('0');
+  await expect.poll(noted).toEqual(['done', 'done', 'undone', 'undone']);
 });

@@ -10,7 +10,14 @@ import {
 import { templateOf } from './templates.ts';
 import { modelOf } from './machines.ts';
 import type { Placement } from './machine/model.ts';
-import { isHeld, type HandWork, type Pass, type Setup } from './setups/index.ts';
+import {
+  bushingChanges,
+  GUIDE_PUT_ON,
+  isHeld,
+  type HandWork,
+  type Pass,
+  type Setup,
+} from './setups/index.ts';
 
 /** The piece as its set-ups know it, and what else its ways are weighed by. */
 export interface Stock extends Piece {
@@ -25,13 +32,14 @@ export interface Stock extends Piece {
  * pass, and for each row, as all pieces go through one before the next; a bundle once for each edge
  * it stands on; a guide without a jig is marked out and clamped, both.
  */
-function clampings({ model, carrier, passes }: Setup): number {
+function clampings({ model, carrier, passes, onOneTemplate }: Setup): number {
+  if (onOneTemplate === 'next') return 0;
   if (carrier === 'upright-jig') return passes.length;
   const bundles = passes.filter(({ bundle }) => bundle);
   if (bundles.length) return waysItLies(bundles) / bundles[0]!.bundle!;
   const { clamps, works } = modelOf(model);
   if (works === 'by-hand') return 1;
-  if (clamps === 'guide') return 2 * waysItLies(passes);
+  if (clamps === 'guide') return GUIDE_PUT_ON * waysItLies(passes);
   return clamps ? waysItLies(passes) * turnsOf(passes) : 0;
 }
 
@@ -132,7 +140,18 @@ function setupMinutes(setup: Setup, stock: Stock, shop: Shop): number {
   const { cutting = 1 } = (machine !== null && shop.known?.[machine]) || {};
   const inAndOut = figures.filter(isHeld).length * minutes.held;
   const handled = clampings(setup) * minutes.clamped + lines * minutes.marked + inAndOut;
-  return cutting * pieces * (handled + working);
+  return cutting * (pieces * (handled + working) + changing(setup, pieces, minutes));
+}
+
+/** From one bushing to the other and back, at every piece, where its template stays on for both. */
+function changing(
+  { onOneTemplate, figures }: Setup,
+  pieces: number,
+  { bushing, held, figure }: Required<Minutes>,
+): number {
+  if (onOneTemplate !== 'next') return 0;
+  const isBlock = figures.some(({ set }) => set.by === 'held');
+  return bushingChanges(pieces) * (bushing + (isBlock ? held : figure));
 }
 
 /** All passes over one piece; where tool or piece is clamped a deeper level is no new start. */

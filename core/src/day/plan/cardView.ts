@@ -21,6 +21,8 @@ import type { Basis } from './plan.ts';
  */
 export interface GroupView {
   readonly setup: string;
+  /** Further set-ups that the same pieces go through with it, before the next piece. */
+  readonly others: readonly string[];
   readonly parts: readonly string[];
   readonly of?: string;
   readonly ends: string;
@@ -64,7 +66,8 @@ export function cardView(card: Card, { job, shop }: Basis): CardView {
   return {
     title,
     gear: [
-      ...[first.machine, first.cutter, ...first.guides].map(tool),
+      ...[first.machine, first.cutter].map(tool),
+      ...distinct(setups.flatMap(({ guides }) => guides)).map(tool),
       ...distinct(setups.map((setup) => templateOwned(setup, shop)?.name)),
       ...distinct(setups.map(backingOf)),
     ].filter((name) => name !== undefined),
@@ -72,11 +75,15 @@ export function cardView(card: Card, { job, shop }: Basis): CardView {
     angles,
     groups: together(
       setups.map((setup, i) => {
-        const marks = alone ? [] : toldOf(setup).filter((f) => isMark(f, setup));
-        return {
-          ...groupOf(setup, setups[i - 1], i ? [...marks, ...moved(setup, standing)] : marks, job),
-          lies: lies(setup),
-        };
+        const own = moved(setup, standing);
+        const figures = [
+          ...(alone ? [] : toldOf(setup).filter((f) => isMark(f, setup))),
+          ...(i ? own : []),
+        ];
+        /** Where the template is on already nothing is marked; what is moved stands at its pass. */
+        const isOn = setup.onOneTemplate === 'next';
+        const group = groupOf(setup, setups[i - 1], isOn ? [] : figures, job);
+        return { isOn, group: { ...group, lies: lies(setup) } };
       }),
     ),
     byHand: first.model === 'bench',
@@ -115,16 +122,22 @@ function moved(setup: Setup, standing: Standing): LengthFigure[] {
   });
 }
 
-/** The same pieces again, with nothing moved before: their passes go on in one list. */
-function together(groups: readonly GroupView[]): GroupView[] {
+/**
+ * The same pieces again, with nothing moved before, or under the template that is on: their passes
+ * go on in one list.
+ */
+function together(groups: readonly { group: GroupView; isOn: boolean }[]): GroupView[] {
   const groupViews: GroupView[] = [];
-  const pieces = ({ parts, of, ends, count, lies }: GroupView) =>
-    JSON.stringify([parts, of, ends, count, lies]);
-  for (const group of groups) {
+  const pieces = ({ parts, ends, count, lies }: GroupView) =>
+    JSON.stringify([parts, ends, count, lies]);
+  for (const { group, isOn } of groups) {
     const before = groupViews.at(-1);
-    if (before && !group.figures.length && pieces(before) === pieces(group))
+    const goesOn = isOn || (!group.figures.length && before?.of === group.of);
+    if (before && goesOn && pieces(before) === pieces(group))
       groupViews[groupViews.length - 1] = {
         ...before,
+        ...(isOn && { of: distinct([before.of, group.of]).join(', ') }),
+        others: [...before.others, group.setup],
         passes: [...before.passes, ...group.passes],
       };
     else groupViews.push(group);
@@ -148,6 +161,7 @@ function groupOf(
   const [start, ...rest] = passViewsOf(setup, before);
   return {
     setup: setup.id,
+    others: [],
     parts: distinct(occurrences.map((o) => job.parts.find((p) => p.id === o.part)?.name ?? o.part)),
     ...(of && { of: nthOf(of, nth) }),
     ends: endsOf(occurrences, job),

@@ -23,7 +23,7 @@ export function changeOf({ minutes, what }: Changed, setups: readonly Setup[], s
   const tool = (id: string | null) => shop.tools.find((t) => t.id === id)?.name;
   const named = (slot: string): (string | undefined)[] => {
     if (slot === 'cutter') return [tool(first.cutter)];
-    if (slot === 'guides') return first.guides.map(tool);
+    if (slot === 'guides') return distinct(setups.flatMap(({ guides }) => guides)).map(tool);
     if (slot === 'tilt') return [first.tilt ? 'tilt of the blade' : 'blade upright again'];
     if (slot === 'slant') return [first.lean?.degrees ? 'angle' : 'gauge square again'];
     return setups

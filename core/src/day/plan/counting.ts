@@ -27,11 +27,12 @@ export function countOf({ stage, occurrences }: Pick<Setup, 'stage' | 'occurrenc
 
 /**
  * The same for all set-ups of a card: faces and edges of one end are one end that goes through, not
- * two.
+ * two, and so is what one template makes.
  */
 export function countTogether(setups: readonly Setup[]): number {
   const seen = new Set<string>();
-  return setups.reduce((sum, { stage, feature, occurrences }) => {
+  return setups.reduce((sum, { stage, feature, occurrences, onOneTemplate }) => {
+    if (onOneTemplate === 'next') return sum;
     const fresh = occurrences.filter(({ joint, member, part, end, edge, pieces }) => {
       const place = JSON.stringify([joint, member, feature, stage, part, end, edge, pieces]);
       return !seen.has(place) && seen.add(place);

@@ -71,7 +71,7 @@ function asked({ setups, setting, blade, known }: DraftCard, own: Minutes): Step
             },
           ]
         : []),
-      ask('guides', cost.guide * guides.length, [carrier, ...[...guides].sort()].join()),
+      ask('guides', cost.guide * guides.length, [carrier, ...guidesOf(setups)].join()),
       ...(model === 'table-saw'
         ? [ask('tilt', cost.figure, tilt ? tilt.set.toFixed(4) : 'upright')]
         : []),
@@ -84,6 +84,10 @@ function asked({ setups, setting, blade, known }: DraftCard, own: Minutes): Step
     ],
   };
 }
+
+/** All guides that are on a machine in turn, sorted. */
+const guidesOf = (setups: readonly Setup[]): string[] =>
+  [...new Set(setups.flatMap((setup) => setup.guides))].sort();
 
 /** What changing takes at a machine, minutes, as its record has it. */
 interface ChangesThere {

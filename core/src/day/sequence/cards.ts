@@ -62,7 +62,7 @@ export function cardsFor(joints: readonly JointSetups[], shop: Shop): DraftCard[
   const stuck = circles(groups.length, between(needs, groups));
   const [tangled, free] = [true, false].map((is) => groups.filter((_, i) => stuck.has(i) === is));
   const sorted = [...free!, ...untangled(tangled!, needs)]
-    .map((group) => group.sort((a, b) => a - b))
+    .map((group) => group.sort((a, b) => inPieces(setups[a]!, setups[b]!) || a - b))
     .sort((a, b) => a[0]! - b[0]!);
   const after = between(needs, sorted);
   return sorted.map((group, i): DraftCard => {
@@ -228,13 +228,13 @@ function inRows(groups: readonly number[][], setups: readonly Setup[], shop: Sho
   for (const group of groups) {
     const first = setups[group[0]!]!;
     const setting = group.map((index) => settingOf(setups[index]!, shop)).reduce(joined);
-    const row = setting && `${setting.gear} ${rowOf(first)}`;
+    const row = setting && `${onGear(setting, first)} ${rowOf(first)}`;
     const own = row ? (rows.get(row) ?? []) : [];
-    const pocket = first.traits?.includes('pocket');
+    const isDeepened = first.onOneTemplate !== undefined || first.traits?.includes('pocket');
     const before = own.find(
       (one) =>
         setting &&
-        continues(one.setting!, setting, pocket) &&
+        continues(one.setting!, setting, isDeepened) &&
         otherFeature(one.group, first, setups),
     );
     if (before) {
@@ -254,14 +254,26 @@ const rowOf = once(({ method, stage, occurrences }: Setup): string => {
   return JSON.stringify([method, stage, joint, member, pieces]);
 });
 
+/** What is on the machine; of what goes through one template whichever bushing. */
+const onGear = ({ gear }: Setting, { onOneTemplate, machine, cutter, carrier }: Setup): string =>
+  onOneTemplate ? JSON.stringify([machine, cutter, carrier, 'one template']) : gear;
+
+/** Of two set-ups of one joint that one template makes, the first at each piece goes first. */
+function inPieces(a: Setup, b: Setup): number {
+  if (a.occurrences[0]!.joint !== b.occurrences[0]!.joint) return 0;
+  return Number(a.onOneTemplate === 'next') - Number(b.onOneTemplate === 'next');
+}
+
 /**
- * A pocket is cut with one stop lifted off and the plunge stop turned; rows with one guide moved.
+ * A pocket, and what one template makes, is cut with one stop lifted off and the plunge stop turned;
+ * rows with one guide moved.
  */
-const continues = (a: Setting, b: Setting, pocket = false): boolean => {
+const continues = (a: Setting, b: Setting, isDeepened = false): boolean => {
   const moved = movedBetween(a, b);
   return (
     moved !== undefined &&
-    (moved.size === 1 || (pocket && [...moved].every((slot) => /-stop$|>cutter-tip$/.test(slot))))
+    (moved.size === 1 ||
+      (isDeepened && [...moved].every((slot) => /-stop$|>cutter-tip$/.test(slot))))
   );
 };
 

@@ -1,21 +1,24 @@
 import type { MortiseFeature } from '../../design/index.ts';
-import { minutesIn, toolsOf, type Shop } from '../../shop/index.ts';
+import { minutesIn, toolsOf, type Minutes, type Shop } from '../../shop/index.ts';
 import { say, type Mm, type Sentence } from '../../ground/index.ts';
 import { bushingsFor, type Gear } from './bushings.ts';
 import { fittingCutters } from '../method/cutters.ts';
 import { SAME, type Context } from '../method/method.ts';
+import { bushingChanges, GUIDE_PUT_ON, type Setup } from '../setups/index.ts';
 
 /** Two bushings that differ so nearly by a margin serve one opening: no file is finer, mm. */
 const ALIKE: Mm = 0.02;
+
+interface Pair {
+  readonly inner: Gear;
+  readonly outer: Gear;
+}
 
 /**
  * One cutter and two bushings with which one opening makes both hollows of a pair: the smaller for
  * the outer.
  */
-export function nestedGear(
-  { nested, stock }: MortiseFeature,
-  shop: Shop,
-): { inner: Gear; outer: Gear } | undefined {
+export function nestedGear({ nested, stock }: MortiseFeature, shop: Shop): Pair | undefined {
   const [router] = toolsOf(shop, 'router');
   if (!router || !nested) return undefined;
   const { inner, margin } = nested;
@@ -40,44 +43,79 @@ export function nestedGear(
 export const isInner = ({ nested, width }: MortiseFeature) =>
   nested !== undefined && Math.abs(width - nested.inner.width) < SAME;
 
-/**
- * Where one opening serves a housing and its mortise: which bushing now, which for the other, and
- * what it takes to go on with the other before the template comes off.
- */
-export function nestedWords(
-  feature: MortiseFeature,
-  shop: Shop,
-  { occurrences }: Pick<Context, 'occurrences'>,
-): Sentence[] {
-  const pair = nestedGear(feature, shop);
-  if (!pair) return [];
-  const [now, other] = isInner(feature) ? [pair.inner, pair.outer] : [pair.outer, pair.inner];
-  const bushings = { now: now.bushing.outside, other: other.bushing.outside };
-  const serves = 'One opening serves housing and mortise';
-  const comesNext = isInner(feature) === (shop.schools.housing === 'housing');
-  const places = occurrences.reduce((sum, { count }) => sum + count, 0);
-  if (places === 1)
-    return [
-      say(
-        comesNext
-          ? `${serves}: the template stays, bushing {now} takes the place of {other}.`
-          : `${serves}: leave the template on, bushing {other} comes next.`,
-        bushings,
-      ),
-    ];
-  const more = Math.round(placeByPlace(places, shop));
-  const takes = more === 0 ? 'as long' : `${Math.abs(more)} min ${more > 0 ? 'more' : 'less'}`;
-  return [
-    say(`${serves}: the template goes on twice, for bushing {now} and for {other}.`, bushings),
-    say(`Both bushings before it comes off: ${takes}.`),
-  ];
+/** How an opening serves a housing and its mortise, as one of the two finds it. */
+export interface SharedOpening {
+  /** Which of the two it is, where the template stays on each piece for both. */
+  readonly order?: Setup['onOneTemplate'];
+  readonly words: readonly Sentence[];
 }
 
 /**
- * How much longer it takes to change bushing and plunge at every place than to put the template on
- * there a second time, min: what one place ends with the next begins with.
+ * Where one opening serves a housing and its mortise: the template put on twice, or both before it
+ * comes off, piece by piece, whichever takes less or as the shop has it.
  */
-function placeByPlace(places: number, shop: Shop): number {
-  const { jig, figure, clamped } = minutesIn(shop);
-  return (places - 1) * (jig + figure) - places * clamped;
+export function sharedOpening(
+  feature: MortiseFeature,
+  shop: Shop,
+  { occurrences }: Pick<Context, 'occurrences'>,
+): SharedOpening {
+  const pair = nestedGear(feature, shop);
+  if (!pair) return { words: [] };
+  const order = isInner(feature) === (shop.schools.housing === 'mortise') ? 'first' : 'next';
+  const [now, other] = isInner(feature) ? [pair.inner, pair.outer] : [pair.outer, pair.inner];
+  const bushings = { now: now.bushing.outside, other: other.bushing.outside };
+  const places = occurrences.reduce((sum, { count }) => sum + count, 0);
+  const takes = bothWays(places, minutesIn(shop));
+  const byPiece = { computed: takes.piece < takes.setup, piece: true, setup: false };
+  const isByPiece = places === 1 || byPiece[shop.schools.pieces];
+  if (isByPiece && differBy(feature.nested!.margin, pair) < SAME)
+    return { order, words: order === 'first' ? stayingOn(bushings, places, takes) : [] };
+  return {
+    words: [
+      say(
+        'One opening serves housing and mortise: the template goes on twice, for bushing {now} and for {other}.',
+        bushings,
+      ),
+      ...(places > 1 ? [say(puttingOnTwice(takes))] : []),
+    ],
+  };
+}
+
+/** How far off the margin between two hollows their bushings differ, mm. */
+const differBy = (margin: Mm, { inner, outer }: Pair): Mm =>
+  Math.abs(inner.bushing.outside - outer.bushing.outside - margin);
+
+const stayingOn = (
+  bushings: Readonly<Record<'now' | 'other', Mm>>,
+  places: number,
+  { piece, setup }: Takes,
+): Sentence[] => [
+  say(
+    'One opening serves housing and mortise: bushing {now}, then {other}, before the template comes off.',
+    bushings,
+  ),
+  ...(places > 1
+    ? [say(`That takes ${rounded(piece)} min; the template put on twice, ${rounded(setup)}.`)]
+    : []),
+];
+
+const puttingOnTwice = ({ piece, setup }: Takes): string =>
+  `That takes ${rounded(setup)} min; both bushings before it comes off, ${rounded(piece)}.`;
+
+const rounded = (minutes: number): number => Math.max(1, Math.round(minutes));
+
+/** What is done beside the cuts, both bushings at each piece or one after the other, minutes. */
+interface Takes {
+  readonly piece: number;
+  readonly setup: number;
+}
+
+function bothWays(
+  places: number,
+  { bushing, clamped, figure, testFigure, held }: Required<Minutes>,
+): Takes {
+  return {
+    piece: bushingChanges(places) * (bushing + held),
+    setup: bushing + figure + testFigure + places * GUIDE_PUT_ON * clamped,
+  };
 }

@@ -155,6 +155,11 @@ export interface Setup {
   /** Which feature of its member it cuts, and which of them must be cut before. */
   readonly feature?: number;
   readonly follows?: Follows;
+  /**
+   * One template makes it and another set-up of its half, and stays on each piece for both: which
+   * of the two it is.
+   */
+  readonly onOneTemplate?: 'first' | 'next';
 }
 
 /** The works a set-up does, or does its share of. */
@@ -245,6 +250,12 @@ export const sameCutter = (a: Setup, b: Setup): boolean =>
 /** How thick a spacer a pass has between guide and piece, mm; 0 where it has none. */
 export const spacerIn = (setup: Setup, { figures }: Pick<Pass, 'figures'>): Mm =>
   figures['spacer'] === undefined ? 0 : figureOf(setup, figures['spacer']).set.value;
+
+/** A guide without a jig is marked out and clamped: so often a piece is handled for it. */
+export const GUIDE_PUT_ON = 2;
+
+/** Through one template to the other bushing at every piece, and back for all but the last. */
+export const bushingChanges = (pieces: number): number => 2 * pieces - 1;
 
 /** Whether a figure is what is held for a pass: it sets nothing on the machine. */
 export const isHeld = ({ to }: Pick<LengthFigure, 'to'>): boolean => to === 'spacer-face';

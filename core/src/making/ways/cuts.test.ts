@@ -6,7 +6,7 @@ import { planJob, setupsOf } from '../../day/plan/index.ts';
 import { featureWords } from '../setups/index.ts';
 import { eachSetup, type EachSetup } from '../../testing/eachSetup.ts';
 import { cases } from '../../testing/generate.ts';
-import { asListed, jobOfKind, jobWith } from '../../testing/jobs.ts';
+import { asListed, jobOfKind } from '../../testing/jobs.ts';
 import { TEST_SHOP, withTool } from '../../testing/shops.ts';
 import { resolve, type Job } from '../../design/job/index.ts';
 import type { Shop } from '../../shop/tooling/index.ts';
@@ -299,109 +299,5 @@ describe('what a shop can’t do', () => {
     expect(told[0]).toMatch(
       /fence would stand 1.5 mm from the blade; with less than 2.0 mm no stop/,
     );
-  });
-});
-
-describe('two bushings in one opening', () => {
-  /**
-   * The chest's bushings are 17, 24 and 30: 7 apart. The tenon is as much thinner as narrower than
-   * its piece, in its middle.
-   */
-  const params = {
-    mortiseWidth: 15,
-    faceClearance: 0,
-    faceShoulder: 3.5,
-    tenonWidth: 63,
-    edgeShoulder: 3.5,
-    tenonLength: 25,
-    endClearance: 0,
-    bottomClearance: 2,
-    setBack: 4,
-    position: 60,
-    corners: 'squared',
-    housingDepth: 3,
-    housingClearance: 0,
-    partner: 'straight',
-    curve: 0,
-    taper: 0,
-    mateThickness: 22,
-    mateWidth: 70,
-  };
-  const exact = { ...TEST_SHOP, graduation: 0 };
-  const housed = (change: object, ends: 'a' | 'both' = 'both') =>
-    jobWith({
-      kind: 'housed',
-      params: { ...params, ...change },
-      stile: { thickness: 40, width: 60 },
-      routes: { mortised: 'bushing-mortise+square-ends' },
-      ends,
-    });
-  const cards = (change: object = {}, shop: Shop = exact, job = housed(change)) =>
-    eachSetup(planJob(job, shop)).flatMap(({ setup }) =>
-      setup.method === 'bushing-mortise'
-        ? [
-            {
-              bushing: setup.guides[0],
-              opening: setup.figures.filter((f) => f.id !== 'depth').map((f) => f.set.value),
-              words: setup.checks
-                .map((c) => speak(c, METRIC))
-                .filter((t) => /One opening|Both bushings/.test(t)),
-            },
-          ]
-        : [],
-    );
-
-  it('where the margin is what two of them differ by, housing and mortise have the same opening in the same place', () => {
-    const [housing, mortise] = cards();
-    expect([housing!.bushing, mortise!.bushing]).toEqual(['bushing-17', 'bushing-24']);
-    mortise!.opening.forEach((value, i) => expect(value).toBeCloseTo(housing!.opening[i]!, 6));
-    expect(housing!.words[0]).toMatch(/goes on twice, for bushing 17\.0 mm and for 24\.0 mm\./);
-    expect(mortise!.words[0]).toMatch(/goes on twice, for bushing 24\.0 mm and for 17\.0 mm\./);
-  });
-
-  it('cut first, the mortise is taken down from the whole face; its figures stay', () => {
-    const mortiseFirst = { ...exact, schools: { ...exact.schools, housing: 'mortise' } } as const;
-    const figuresIn = (shop: Shop) =>
-      setupsOf(planJob(housed({ housingDepth: 14 }), shop))
-        .filter(({ method, of }) => method === 'bushing-mortise' && of === 'the mortise')
-        .flatMap(({ figures, passes }) => ({
-          levels: passes.length,
-          figures: figures.map(({ id, set }) => [id, set.value]),
-        }));
-    const [[inFloor], [whole]] = [figuresIn(exact), figuresIn(mortiseFirst)];
-    expect(whole!.figures).toEqual(inFloor!.figures);
-    expect(whole!.levels).toBeGreaterThan(inFloor!.levels);
-  });
-
-  it('the template stays on where there is one place; of several both ways are timed', () => {
-    const [one] = [housed({}, 'a')].map((job) => ({
-      ...job,
-      parts: job.parts.map((part) => ({ ...part, quantity: 1 })),
-    }));
-    expect(cards({}, exact, one).map(({ words }) => words[0])).toEqual([
-      expect.stringMatching(/leave the template on, bushing 24\.0 mm comes next\./),
-      expect.stringMatching(/the template stays, bushing 24\.0 mm takes the place of 17\.0 mm\./),
-    ]);
-    const mortiseFirst = { ...exact, schools: { ...exact.schools, housing: 'mortise' } } as const;
-    expect(cards({}, mortiseFirst, one).map(({ words }) => words[0])).toEqual([
-      expect.stringMatching(/leave the template on, bushing 17\.0 mm comes next\./),
-      expect.stringMatching(/the template stays, bushing 17\.0 mm takes the place of 24\.0 mm\./),
-    ]);
-    /** Four places: three changes of bushing and plunge, 6 each, for four clampings of 1. */
-    const [four] = cards();
-    expect(four!.words[1]).toBe('Both bushings before it comes off: 14 min more.');
-    /** Three changes of 0.3 for the four. */
-    const minutes = { ...TEST_SHOP.minutes, jig: 0.2, figure: 0.1 };
-    expect(cards({}, { ...exact, minutes })[0]!.words[1]).toMatch(/: 3 min less\.$/);
-  });
-
-  it.each([
-    ['another margin', { mortiseWidth: 14, faceShoulder: 4, tenonWidth: 62, edgeShoulder: 4 }],
-    ['a tenon out of the middle', { faceShoulder: 4 }],
-    ['a margin along that is not the one across', { tenonWidth: 61, edgeShoulder: 4.5 }],
-  ])('not with %s', (_, change) => {
-    const both = cards(change);
-    expect(both).toHaveLength(2);
-    expect(both.flatMap((c) => c.words)).toEqual([]);
   });
 });

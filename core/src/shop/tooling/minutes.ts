@@ -34,6 +34,8 @@ export interface WorkMinutes {
   readonly byHand: number;
   /** A template made and tried, for whatever goes by it. */
   readonly template: number;
+  /** One bushing in place of another in a router’s base. */
+  readonly bushing: number;
   /** A plain spacer made. */
   readonly spacer: number;
   /** A spacer put between guide and piece, and taken out again. */
@@ -84,6 +86,7 @@ export const USUAL_WORK_MINUTES: WorkMinutes = {
   plunged: 0.3,
   byHand: 4,
   template: 45,
+  bushing: 1,
   spacer: 10,
   held: 0.15,
 };

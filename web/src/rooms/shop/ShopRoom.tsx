@@ -123,6 +123,7 @@ const WORK: Shown = [
   ['pared', '10 cm² of bandsawn shoulder pared'],
   ['byHand', '60 cm² sawn by hand'],
   ['template', 'A template, made and tried'],
+  ['bushing', 'A bushing changed for another'],
   ['spacer', 'A plain spacer made'],
   ['held', 'A spacer put in and taken out'],
 ];

@@ -1,7 +1,8 @@
 import type { MortiseFeature, RoundTenonFeature } from '../../../design/index.ts';
+import type { LengthFigure, Setup } from '../../setups/index.ts';
 import { TEMPLATE } from '../model.ts';
 import { toolsOf, type Shop } from '../../../shop/index.ts';
-import { say, type Mm } from '../../../ground/index.ts';
+import { say, type Mm, type Sentence } from '../../../ground/index.ts';
 import { bushingsFor, gearsReaching, lacking, onTemplate, type Gear } from '../bushings.ts';
 import { endOf, placeAlong } from '../../method/mortiseEnds.ts';
 import { fittingCutters } from '../../method/cutters.ts';
@@ -11,7 +12,7 @@ import { missing, over } from '../../method/refusal.ts';
 import { pastEnd, runOutWords } from '../../method/runOut.ts';
 import { templateDisc, templateSlot } from '../../method/template.ts';
 import { templateFor, withRouter } from '../figures.ts';
-import { isInner, nestedGear, nestedWords } from '../sharedOpening.ts';
+import { isInner, nestedGear, sharedOpening } from '../sharedOpening.ts';
 
 function mortiseGear(feature: MortiseFeature, shop: Shop): Gear | undefined {
   const pair = nestedGear(feature, shop);
@@ -30,6 +31,47 @@ const IN_END = { 'wood-surface': 'worked-end', 'laid-out-from': 'reference-edge'
 const ON_END = say(
   'The piece stands on end in the vice, blocks of equal height clamped round it carry the router.',
 );
+
+const ROUND = 'round the opening clockwise, then clear what is left in the middle';
+
+/**
+ * How deep the router plunges; where its template stays on for both of a pair, by a block under the
+ * stop that tells one depth from the other.
+ */
+function plungeOf(
+  feature: MortiseFeature,
+  shop: Shop,
+  order: Setup['onOneTemplate'],
+): { depth: LengthFigure; words: Sentence[] } {
+  const { plungeFromTemplate: plunge } = withRouter(shop);
+  const setting = (D: Mm) =>
+    ({
+      value: D + TEMPLATE,
+      purpose: 'depth',
+      rounding: 'up',
+      acts: feature.into === 'end' ? 'length' : 'width',
+      working: say('mortise depth {D} + template {thick}', { D, thick: TEMPLATE }),
+    }) as const;
+  const depth = plunge(setting(feature.depth));
+  const other = isInner(feature) ? feature.sunk : feature.nested?.inner.depth;
+  if (!order || !other) return { depth, words: [] };
+  const [first, next] = order === 'first' ? [feature.depth, other] : [other, feature.depth];
+  const text =
+    next > first
+      ? 'the block of {thick} taken out from under the plunge stop'
+      : 'a block of {thick} under the plunge stop';
+  const stood = plunge(setting(first)).set.value;
+  const blocked = plunge(setting(next), { block: { stood, by: next - first, text } });
+  if (order === 'next') return { depth: blocked, words: [] };
+  const block = blocked.reach.find(({ by }) => by === 'held');
+  return {
+    depth,
+    words:
+      block && next > first
+        ? [say('The plunge is set with a block of {thick} under its stop.', block.text.lengths)]
+        : [],
+  };
+}
 
 /** Plunge router with a bushing in the opening of a template. */
 export const bushingMortise: Method<MortiseFeature> = {
@@ -66,11 +108,9 @@ export const bushingMortise: Method<MortiseFeature> = {
     const gear = mortiseGear(feature, shop);
     if (!gear) return [];
     const { wall: p, width: m, start: q, length: l, depth: D, into } = feature;
-    const [along, inward] =
-      into === 'end' ? (['width', 'length'] as const) : (['length', 'width'] as const);
+    const along = into === 'end' ? 'width' : 'length';
     const { cutter, bushing } = gear;
     const [d, G] = [cutter.diameter, bushing.outside];
-    const on = withRouter(shop);
     const template = templateFor(shop, 'Opening');
     const beyond = (G - d) / 2;
     /**
@@ -104,19 +144,15 @@ export const bushingMortise: Method<MortiseFeature> = {
       acts: along,
       working: say('position {q} − half of bushing {G} less cutter {d}', { q, G, d }),
     });
-    const depth = on.plungeFromTemplate({
-      value: D + TEMPLATE,
-      purpose: 'depth',
-      rounding: 'up',
-      acts: inward,
-      working: say('mortise depth {D} + template {thick}', { D, thick: TEMPLATE }),
-    });
+    const { order, words: sharing } = sharedOpening(feature, shop, { occurrences });
+    const { depth, words: setWith } = plungeOf(feature, shop, order);
     return [
       {
         id: `${joint}.bushing-mortise`,
         method: bushingMortise.id,
         title: bushingMortise.title,
         ...onTemplate(gear, round ? 'round-opening' : 'template'),
+        ...(order && { onOneTemplate: order }),
         stage: 'mortise',
         figures: [width, length, side, end, depth],
         passes: inLevels(
@@ -128,9 +164,13 @@ export const bushingMortise: Method<MortiseFeature> = {
           },
           depth.set.value - TEMPLATE,
           bitesOf(cutter, shop),
-          plunged(
-            'Plunge to {level} of wood; round the opening clockwise, then clear what is left in the middle',
-          ),
+          (level) =>
+            order
+              ? say(`Plunge ${feature.name} to {level} of wood, bushing {G} on; ${ROUND}`, {
+                  level,
+                  G,
+                })
+              : say(`Plunge to {level} of wood; ${ROUND}`, { level }),
           feature.sunk,
         ),
         occurrences,
@@ -139,13 +179,17 @@ export const bushingMortise: Method<MortiseFeature> = {
             'The bushing measures {G}, whatever is stamped on it: what it is over, the mortise is under.',
             { G },
           ),
-          say(
-            'The plunge counts from the template’s top: {D} of wood and the template’s own {thick}; another thickness changes it by as much.',
-            { D, thick: TEMPLATE },
-          ),
-          say(
-            'Centre lines on template and first piece; the others go against the template’s fence and stop.',
-          ),
+          ...(order === 'next'
+            ? []
+            : [
+                say(
+                  'The plunge counts from the template’s top: {D} of wood and the template’s own {thick}; another thickness changes it by as much.',
+                  { D, thick: TEMPLATE },
+                ),
+                say(
+                  'Centre lines on template and first piece; the others go against the template’s fence and stop.',
+                ),
+              ]),
           ...(into === 'end' ? [ON_END] : []),
           ...(round
             ? [
@@ -156,7 +200,8 @@ export const bushingMortise: Method<MortiseFeature> = {
               ]
             : []),
           ...runOutWords(feature),
-          ...nestedWords(feature, shop, { occurrences }),
+          ...sharing,
+          ...setWith,
           ...(feature.through
             ? [say('A backing piece on the far side: the cutter comes out into it.')]
             : []),
