@@ -109,6 +109,24 @@ describe('the pace of cutting at a machine', () => {
     ).toEqual([]);
   });
 
+  it('takes what one press said of several set-ups for one piece, in the minutes of all of them', () => {
+    const { setups: through } = plan.cards.find(
+      ({ setups: all }) => all[0]!.machine === setup!.machine && all[0]!.id !== setup!.id,
+    )!;
+    const second = through[0]!;
+    const both = reckoned + minutesAPiece(second, job, shop);
+    const presses = (apart: number) =>
+      cut(11, 0).flatMap((_, i) => [
+        done(i, i * 2 * both),
+        done(i, i * 2 * both + apart / 60, second.id),
+      ]);
+    const [pace, ...others] = pacesOf(plan, presses(0.2)) as [Pace];
+    expect([others, pace.count, pace.took / both]).toEqual([[], 11, expect.closeTo(2, 4)]);
+    expect(pace.reckoned).toBeCloseTo(both, 9);
+    /** One after the other is none of the two. */
+    expect(pacesOf(plan, presses(2))).toEqual([]);
+  });
+
   it('divides by the pieces of one line; two machines’ paces stand beside each other', () => {
     const pairs = cut(11, 3).map((each) =>
       each.kind === 'done'

@@ -71,6 +71,35 @@ function cuttingPaces(plan: Pick<Plan, 'cards' | 'basis'>, holds: readonly Obser
   });
 }
 
+/** What one press said: of a set-up, or of all that a piece goes through before the next. */
+interface Press {
+  readonly setups: readonly string[];
+  readonly pieces: number;
+  readonly seen: string;
+}
+
+/** What was said within so much of the same pieces was one press, ms. */
+const AT_ONCE = 1000;
+
+const isAtOnce = (line: Observation, before: Observation | undefined): boolean =>
+  line.kind === 'done' &&
+  before?.kind === 'done' &&
+  before.pieces.join() === line.pieces.join() &&
+  Date.parse(line.seen) - Date.parse(before.seen) < AT_ONCE;
+
+/** Presses in turn; nothing where something else was seen or done. */
+function pressesOf(holds: readonly Observation[]): (Press | undefined)[] {
+  const presses: (Press | undefined)[] = [];
+  for (const [i, line] of holds.entries()) {
+    const press = presses.at(-1);
+    if (line.kind !== 'done') presses.push(undefined);
+    else if (press && isAtOnce(line, holds[i - 1]) && !press.setups.includes(line.setup))
+      presses[presses.length - 1] = { ...press, setups: [...press.setups, line.setup] };
+    else presses.push({ setups: [line.setup], pieces: line.pieces.length, seen: line.seen });
+  }
+  return presses;
+}
+
 /** By machine, what was said of one set-up with nothing else seen or done in between. */
 function cutsOf(
   { cards, basis: { job, shop } }: Pick<Plan, 'cards' | 'basis'>,
@@ -84,19 +113,24 @@ function cutsOf(
     each.set(setup, minutes);
     return minutes;
   };
-  holds.forEach((line, i) => {
-    const before = holds[i - 1];
-    if (line.kind !== 'done' || before?.kind !== 'done' || line.setup !== before.setup) return;
-    const setup = setupOf.get(line.setup);
-    if (!setup?.machine) return;
-    const pieces = line.pieces.length;
-    const took = (Date.parse(line.seen) - Date.parse(before.seen)) / 60_000 / pieces;
-    const reckoned = reckonedOf(setup);
+  const presses = pressesOf(holds);
+  presses.forEach((press, i) => {
+    const before = presses[i - 1];
+    if (!press || before?.setups.join() !== press.setups.join()) return;
+    const setups = press.setups.flatMap((id) => setupOf.get(id) ?? []);
+    const [first] = setups;
+    if (!first?.machine) return;
+    const took = minutesBetween(before, press) / press.pieces;
+    const reckoned = setups.reduce((sum, setup) => sum + reckonedOf(setup), 0);
     if (!(took < reckoned * MOST && took > reckoned / MOST)) return;
-    cuts.set(setup.machine, [...(cuts.get(setup.machine) ?? []), { pieces, took, reckoned }]);
+    const cut = { pieces: press.pieces, took, reckoned };
+    cuts.set(first.machine, [...(cuts.get(first.machine) ?? []), cut]);
   });
   return cuts;
 }
+
+const minutesBetween = (before: Press, { seen }: Press): number =>
+  (Date.parse(seen) - Date.parse(before.seen)) / 60_000;
 
 /** What is known of a machine by its pace. */
 const KNOWN = { changing: 'pace', cutting: 'cutting' } as const satisfies Record<

@@ -2,7 +2,7 @@ import './floor.css';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { cutOtherwise, type Card, type FloorStep, type Plan } from '@velk/core/day';
-import { lastTick, piecesLeft } from '@velk/core/shop';
+import { lastTick, piecesLeft, type RecordState } from '@velk/core/shop';
 import { useTypedText } from '../../keeping/useTypedText.ts';
 import { note } from '../../recording/record.ts';
 import { useAppDispatch, useAppSelector } from '../../store.ts';
@@ -55,7 +55,6 @@ function Floor({ id, plan }: { id: string; plan: Plan }) {
   const group = now?.is === 'pieces' ? now.group : undefined;
   const cut = (group && record.done.get(group.setup)) ?? new Set();
   const left = group ? piecesLeft(cut, record.spoiled.get(group.setup) ?? [], group.count) : [];
-  const last = group && lastTick(record, group.setup);
   const mayGoOn = (now?.is !== 'ready' || !held) && !change;
   const isTried =
     now?.is !== 'trial' ||
@@ -76,7 +75,7 @@ function Floor({ id, plan }: { id: string; plan: Plan }) {
   const doNext = () => {
     /** A pedal reads no words and answers no question. */
     if (change || asking) return;
-    if (group && left.length) tick(group.setup, left.slice(0, 1));
+    if (group && left.length) tick(group, left.slice(0, 1));
     else if (mayGoOn && (now?.is !== 'ready' || isRead)) goOn();
   };
   const pedal = usePedal(doNext);
@@ -163,10 +162,10 @@ function Floor({ id, plan }: { id: string; plan: Plan }) {
             <PiecesCount
               group={group}
               cut={cut.size}
-              last={last}
+              record={record}
               left={left.length}
               isOn={change === null}
-              onAll={() => tick(group.setup, left)}
+              onAll={() => tick(group, left)}
             />
           )}
           {group && left.length > 0 && floor.on && !asking && (
@@ -246,20 +245,27 @@ function FloorHead({
 function PiecesCount({
   group,
   cut,
-  last,
+  record,
   left,
   isOn,
   onAll,
 }: {
   group: Extract<FloorStep, { is: 'pieces' }>['group'];
   cut: number;
-  last: ReturnType<typeof lastTick>;
+  record: RecordState;
   left: number;
   /** Whether anything can be ticked now. */
   isOn: boolean;
   onAll: () => void;
 }) {
   const dispatch = useAppDispatch();
+  const last = lastTick(record, group.setup);
+  const takeBack = () => {
+    for (const setup of [group.setup, ...group.others]) {
+      const tick = lastTick(record, setup);
+      if (tick) dispatch(note({ kind: 'undone', of: tick.id }));
+    }
+  };
   return (
     <>
       <p role="status">
@@ -267,7 +273,7 @@ function PiecesCount({
         <span className="quiet">of {group.count}</span>
       </p>
       {last && (
-        <button onClick={() => dispatch(note({ kind: 'undone', of: last.id }))}>
+        <button onClick={takeBack}>
           Take {last.pieces.length === 1 ? 'one' : last.pieces.length} back
         </button>
       )}
