@@ -3,7 +3,13 @@ export { withLayers } from './bench/layers.ts';
 export { cautionsOf } from './cautions.ts';
 export { DEFER } from './hazards/index.ts';
 export { backingOf } from './machine/backing.ts';
-export { drawScene, type ScenePicture, type SceneShape, type ShapeRole } from './machine/scene.ts';
+export {
+  drawScene,
+  leaves,
+  type ScenePicture,
+  type SceneShape,
+  type ShapeRole,
+} from './machine/scene.ts';
 export { faceOf } from './machine/seat.ts';
 export { modelOf } from './machines.ts';
 export { cuttingMinutes, type Stock } from './minutes.ts';

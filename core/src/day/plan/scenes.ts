@@ -2,6 +2,7 @@ import { resolve, type Job } from '../../design/index.ts';
 import {
   drawScene,
   faceOf,
+  leaves,
   modelOf,
   type ScenePicture,
   type LengthFigure,
@@ -9,7 +10,7 @@ import {
   type Pass,
   type Setup,
 } from '../../making/index.ts';
-import { IDENTITY, invert, scale, type Solid } from '../../ground/index.ts';
+import { boundsOf, IDENTITY, invert, scale, type Mm, type Solid } from '../../ground/index.ts';
 import {
   asBatch,
   OUTWARD,
@@ -72,7 +73,8 @@ function scenesOfSetup(
   const { kind, params } = resolve(joint, job);
   const spot = spotOf(place, job);
   const model = modelOf(setup.model);
-  const waste = kind.geometry(params, place.member, spot.piece, place).mustBeEmpty;
+  const { mustBeEmpty } = kind.geometry(params, place.member, spot.piece, place);
+  const waste = wasteOf(setup, mustBeEmpty, spot, shop);
   const gone = before.flatMap((other) => {
     const there = workedBy(other, place);
     return there ? takenBy(other, other.passes, { ...spot, at: there }, shop) : [];
@@ -88,7 +90,7 @@ function scenesOfSetup(
     const figures = toldOf(setup);
     const isTold = ({ figure }: ScenePicture['dimensions'][number]) =>
       figures.some(({ id }) => id === figure);
-    const pictures = drawScene(model, placement, setup, pass, [waste], taken);
+    const pictures = drawScene(model, placement, setup, pass, waste, taken);
     return {
       setup: setup.id,
       pass: pass.id,
@@ -100,6 +102,25 @@ function scenesOfSetup(
     };
   });
 }
+
+/** What is hatched: of several hollows of a half those that the set-up makes, else all of it. */
+function wasteOf(setup: Setup, waste: Solid, spot: Spot, shop: Shop): Solid[] {
+  if (setup.stage !== 'mortise') return [waste];
+  const reach = boundsOf({
+    shape: 'union',
+    solids: takenBy(setup, setup.passes, spot, shop).flat(),
+  });
+  const made = leaves(waste).filter((hollow) => {
+    const { min, max } = boundsOf(hollow);
+    return [0, 1, 2].every(
+      (axis) => min[axis]! > reach.min[axis]! - ROUNDED && max[axis]! < reach.max[axis]! + ROUNDED,
+    );
+  });
+  return made.length ? made : [waste];
+}
+
+/** As far as a figure may be rounded a cut still makes its hollow, mm. */
+const ROUNDED: Mm = 0.5;
 
 /**
  * Where a set-up has worked on the half that is pictured: at the same place, else at its other end.

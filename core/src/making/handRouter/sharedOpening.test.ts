@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { cardView, planJob, setupsOf } from '../../day/index.ts';
+import { cardView, planJob, scenesOf, setupsOf } from '../../day/index.ts';
 import type { Job } from '../../design/index.ts';
 import { METRIC, speak } from '../../ground/index.ts';
 import type { Schools, Shop } from '../../shop/index.ts';
@@ -160,6 +160,19 @@ describe('two bushings in one opening', () => {
       );
     },
   );
+
+  it('hatches what is being cut: the housing for its bushing, the mortise for the other', () => {
+    const { cards, plan } = planned(housed({}), of({ pieces: 'piece' }, TEST_SHOP));
+    const seen = scenesOf(cards[0]!, plan).map(({ pictures }) => {
+      const [above] = pictures;
+      const hatched = above!.shapes.filter(({ role }) => role === 'waste');
+      return hatched.map(({ outline }) => {
+        const across = outline.map(([, y]) => y);
+        return Math.max(...across) - Math.min(...across);
+      });
+    });
+    expect(seen).toEqual([[expect.closeTo(22, 1)], [expect.closeTo(15, 1)]]);
+  });
 
   it('piece by piece cuts the same wood, and takes the minutes that it says', () => {
     const minutesOf = (pieces: Schools['pieces']) => {

@@ -194,7 +194,7 @@ function edgeOn(
  * The convex pieces a solid is made of; the slivers between a square and a rounded shape are not
  * drawn.
  */
-function leaves(solid: Solid): Solid[] {
+export function leaves(solid: Solid): Solid[] {
   if (solid.shape === 'union') return solid.solids.flatMap(leaves);
   if (solid.shape === 'placed')
     return leaves(solid.solid).map((eachSolid): Solid => ({ ...solid, solid: eachSolid }));
