@@ -170,6 +170,10 @@ test('legs and rails from their sizes outside: their tenons butt in the leg; mad
   await expect(page.getByRole('row', { name: /long rails, shoulder to shoulder/ })).toContainText(
     '1100.0 mm',
   );
+  const foot = page.getByLabel('tapered to, at the foot; 0 straight, mm');
+  await foot.fill('50');
+  await expect(page.getByText(/50.0 mm is no narrower than a leg of 50.0 mm/)).toBeVisible();
+  await foot.fill('30');
   await page.getByRole('button', { name: 'Add 3 parts and 2 joints' }).click();
   const length = page.getByLabel('tenon length, mm');
   await page.getByRole('button', { name: /short rail into leg/i }).click();
@@ -197,6 +201,11 @@ test('legs and rails from their sizes outside: their tenons butt in the leg; mad
     page.getByText(/meet inside the piece|mitre faces the wrong way|mitred ends of/),
   ).toBeHidden();
   await expect(page.getByText('A mitred pair')).toBeVisible();
+  /** The legs’ feet are at the ends without joints: of left ones at the one, of right ones at the other. */
+  await page.getByRole('link', { name: /^Order/ }).click();
+  await page.getByRole('link', { name: 'Before and after' }).click();
+  const feet = page.getByRole('img', { name: /Table leg, (left|right), seen on to the face/ });
+  await expect(feet).toHaveCount(2);
 });
 
 /** Its card is proved. */

@@ -67,6 +67,8 @@ export {
   type TipFeature,
 } from './joints/index.ts';
 export {
+  handsOfShape,
+  inHand,
   SHAPE_KINDS,
   proveShape,
   shapeKindOf,

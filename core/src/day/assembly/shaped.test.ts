@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import type { Job } from '../../design/job/index.ts';
 import type { Shape } from '../../shop/stock/index.ts';
 import { jobWith } from '../../testing/jobs.ts';
 import { loadModeller } from '../../testing/modeller.ts';
@@ -36,6 +37,27 @@ describe('shapes and the joints of their part', async () => {
     const position = Number(job.joints[0]!.params['position']);
     expect(met(hole('stile', position + 20, 10))).toEqual([`stile ${position + 20}`]);
     expect(met(hole('stile', 350, 22), hole('stile', position + 20, 40))).toEqual([]);
+  });
+
+  it('a leg of either hand is tapered away from its own joint, and one foot for both is told', () => {
+    const paired = {
+      ...job,
+      parts: job.parts.map((part) =>
+        part.id === 'stile' ? { ...part, hands: 'pairs' as const } : part,
+      ),
+    };
+    const [joint] = paired.joints as [Job['joints'][number]];
+    const past = Number(joint.params['position']) + 100;
+    const taper = (end: string): Shape => ({
+      id: end,
+      kind: 'taper',
+      part: 'stile',
+      params: { end, sides: 'edge', straight: past, foot: 30, jigLength: 500, jigWidth: 100 },
+    });
+    const shapes = [taper('a'), taper('b'), taper('hands')];
+    expect(
+      shapesInJoints(modeller, { ...paired, shapes }, TEST_SHOP).map(({ shape }) => shape),
+    ).toEqual(['a', 'b']);
   });
 
   it('what can’t be made, and a taper of a stile that begins beyond its mortises, takes nothing of any', () => {

@@ -1,8 +1,8 @@
-import { type Job, shapedPart, shapeKindOf, unshaped } from '../../design/index.ts';
+import { inHand, type Job, shapedPart, shapeKindOf, unshaped } from '../../design/index.ts';
 import { box, type Body, type Modeller } from '../../ground/index.ts';
 import type { Shop } from '../../shop/index.ts';
 import { gone } from './bodies.ts';
-import { handsOf, spotsOf } from './build.ts';
+import { handsOf, spotsOf, type Hand } from './build.ts';
 
 /** A shape that takes wood which a joint of its part needs. */
 export interface ShapedJoint {
@@ -22,16 +22,20 @@ export function shapesInJoints(modeller: Modeller, job: Job, shop: Shop): Shaped
     const part = job.parts.find(({ id }) => id === shape.part);
     const kind = shapeKindOf(shape);
     if (!part || kind.problems(shape.params, shapedPart(part), shop).length) return [];
+    const wanted = (hand: Hand) =>
+      kind.wanted(hand === 'either' ? shape.params : inHand(shape.params, hand), shapedPart(part));
     return modeller.scope(() => {
       const piece = modeller.solid(unshaped(shapedPart(part)));
-      const waste = piece.within(modeller.solid(kind.wanted(shape.params, shapedPart(part))));
-      const spots = handsOf(part.id, job).flatMap((hand) => spotsOf(part.id, hand, job));
-      return spots.flatMap((spot) => {
-        const own = modeller.solid(gone(spot, job));
-        const lost = spot.member === 'mortised' ? own : tenonIn(modeller, piece, own, part.length);
-        return waste.within(lost).volume() > A_TOUCH
-          ? [{ shape: shape.id, joint: spot.joint }]
-          : [];
+      return handsOf(part.id, job).flatMap((hand) => {
+        const waste = piece.within(modeller.solid(wanted(hand)));
+        return spotsOf(part.id, hand, job).flatMap((spot) => {
+          const own = modeller.solid(gone(spot, job));
+          const lost =
+            spot.member === 'mortised' ? own : tenonIn(modeller, piece, own, part.length);
+          return waste.within(lost).volume() > A_TOUCH
+            ? [{ shape: shape.id, joint: spot.joint }]
+            : [];
+        });
       });
     });
   });

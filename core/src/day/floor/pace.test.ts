@@ -115,16 +115,16 @@ describe('the pace of cutting at a machine', () => {
     )!;
     const second = through[0]!;
     const both = reckoned + minutesAPiece(second, job, shop);
-    const presses = (apart: number) =>
+    const presses = (apart: number, other = 0) =>
       cut(11, 0).flatMap((_, i) => [
         done(i, i * 2 * both),
-        done(i, i * 2 * both + apart / 60, second.id),
+        done(i + other, i * 2 * both + apart / 60, second.id),
       ]);
     const [pace, ...others] = pacesOf(plan, presses(0.2)) as [Pace];
     expect([others, pace.count, pace.took / both]).toEqual([[], 11, expect.closeTo(2, 4)]);
     expect(pace.reckoned).toBeCloseTo(both, 9);
-    /** One after the other is none of the two. */
-    expect(pacesOf(plan, presses(2))).toEqual([]);
+    /** One after the other is none of the two, nor is another piece. */
+    expect([pacesOf(plan, presses(2)), pacesOf(plan, presses(0.2, 50))]).toEqual([[], []]);
   });
 
   it('divides by the pieces of one line; two machines’ paces stand beside each other', () => {

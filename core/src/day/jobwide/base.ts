@@ -1,6 +1,6 @@
-import { type Job, kindOf } from '../../design/index.ts';
+import { type Job, kindOf, shapedPart, shapeKindOf } from '../../design/index.ts';
 import { type Mm, roundTo, say, type Sentence } from '../../ground/index.ts';
-import { availableIn, type Part, type Shop } from '../../shop/index.ts';
+import { availableIn, freshId, type Part, type Shape, type Shop } from '../../shop/index.ts';
 import { addJoint, addPart, beyond, blank, type Making } from './frameMaking.ts';
 import { figure, type Frame, type FrameFigure, HORN } from './frameSpec.ts';
 import { neighbourNotes } from './neighbours.ts';
@@ -15,6 +15,8 @@ export interface BaseSpec {
   readonly depth: Mm;
   readonly height: Mm;
   readonly leg: Mm;
+  /** How wide the legs are at the foot, tapered on both inner sides; straight where it is 0. */
+  readonly foot?: Mm;
   readonly rail: { readonly width: Mm; readonly thickness: Mm };
   /** How far the rails' faces lie behind the legs'. */
   readonly setBack: Mm;
@@ -22,9 +24,12 @@ export interface BaseSpec {
   readonly species: string;
 }
 
+/** A taper begins so far below the rails: common practice, value from memory, mm. */
+const BELOW_RAILS: Mm = 20;
+
 /** What makes a base impossible. */
 function baseProblems(
-  { leg, width, depth, rail, height, kind }: BaseSpec,
+  { leg, foot = 0, width, depth, rail, height, kind }: BaseSpec,
   long: Mm,
   short: Mm,
 ): Sentence[] {
@@ -37,6 +42,22 @@ function baseProblems(
       : []),
     ...(rail.width >= height
       ? [say('Rails {width} wide do not go on legs {height} high.', { width: rail.width, height })]
+      : []),
+    ...(foot >= leg
+      ? [
+          say('A foot of {foot} is no narrower than a leg of {leg}: 0 leaves it straight.', {
+            foot,
+            leg,
+          }),
+        ]
+      : []),
+    ...(foot > 0 && rail.width + BELOW_RAILS >= height
+      ? [
+          say('Below rails {width} wide a leg {height} high has no room for a taper.', {
+            width: rail.width,
+            height,
+          }),
+        ]
       : []),
     ...(kindOf(kind).where !== 'along' && kindOf(kind).where !== 'end'
       ? [say('A leg takes a closed mortise: choose a joint that enters its side.')]
@@ -139,7 +160,23 @@ export function baseOf(spec: BaseSpec, job: Job, shop: Shop): Frame {
   const { parts, joints } = butted(making);
   const [longRail, shortRail] = parts.slice(1) as [Part, Part];
   const figures = baseFigures(spec, horn, [longRail, shortRail]);
-  return { parts, joints, figures, problems };
+  const shapes = tapered(spec, legs, horn, making);
+  return { parts, joints, ...(shapes.length && { shapes }), figures, problems };
+}
+
+/** The legs’ tapers, away from the rails; the horn is at the other end. */
+function tapered(
+  { foot = 0, rail }: BaseSpec,
+  legs: Part,
+  horn: Mm,
+  { job, shop }: Making,
+): Shape[] {
+  if (!foot) return [];
+  const kind = shapeKindOf({ kind: 'taper' });
+  const id = freshId(`${legs.id} taper`, job.shapes ?? []);
+  const straight = horn + rail.width + BELOW_RAILS;
+  const params = { ...kind.propose(shapedPart(legs), shop), straight, foot };
+  return [{ id, kind: 'taper', part: legs.id, params }];
 }
 
 /**

@@ -1,6 +1,6 @@
 import type { Joint } from '../../design/index.ts';
 import { type Mm, say, type Sentence } from '../../ground/index.ts';
-import type { Part } from '../../shop/index.ts';
+import type { Part, Shape } from '../../shop/index.ts';
 import type { Point } from './plane.ts';
 
 /** A frame of stiles and rails, from its size outside. Lengths in mm. */
@@ -31,6 +31,8 @@ export interface FrameFigure {
 export interface Frame {
   readonly parts: readonly Part[];
   readonly joints: readonly Joint[];
+  /** What its parts are shaped to. */
+  readonly shapes?: readonly Shape[];
   readonly figures: readonly FrameFigure[];
   /** What can't be made, in plain words. */
   readonly problems: readonly Sentence[];

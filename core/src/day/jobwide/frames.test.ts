@@ -1,6 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { newJob, resolve, type Job } from '../../design/job/index.ts';
+import { shapesInJoints } from '../assembly/index.ts';
 import { planJob } from '../plan/index.ts';
+import { shapingOf } from '../tasks/index.ts';
+import { loadModeller } from '../../testing/modeller.ts';
 import { TEST_SHOP } from '../../testing/shops.ts';
 import { METRIC, speak } from '../../ground/units/index.ts';
 import { makeFrame, type BaseSpec, type Frame, type FrameSpec } from './frames.ts';
@@ -193,6 +196,39 @@ describe('frames, worked by hand', () => {
     expect(planJob(whole, shop).joints.every((j) => j.chosen.tenoned && j.chosen.mortised)).toBe(
       true,
     );
+  });
+
+  it('tapered legs: from below the rails to the foot that was asked, none of it in a joint of either hand', async () => {
+    const { frame, job: straight } = made(BASE);
+    expect(frame.shapes).toBeUndefined();
+    const tapered = makeFrame({ ...BASE, foot: 40 }, job, shop);
+    expect(tapered.problems).toEqual([]);
+    /** A horn of 20, rails of 90 and 20 below them. */
+    expect(tapered.shapes).toEqual([
+      {
+        id: expect.any(String) as string,
+        kind: 'taper',
+        part: tapered.parts[0]!.id,
+        params: expect.objectContaining({
+          end: 'hands',
+          sides: 'edge-and-face',
+          straight: 130,
+          foot: 40,
+        }) as object,
+      },
+    ]);
+    const whole = { ...straight, shapes: tapered.shapes! };
+    expect(shapingOf(whole, shop).map(({ problems }) => problems)).toEqual([[]]);
+    expect(shapesInJoints(await loadModeller(), whole, shop)).toEqual([]);
+    const told = (change: object) =>
+      makeFrame({ ...BASE, ...change }, job, shop).problems.map((p) => speak(p, METRIC));
+    expect(told({ foot: 60 })).toEqual([
+      'A foot of 60.0 mm is no narrower than a leg of 60.0 mm: 0 leaves it straight.',
+    ]);
+    expect(told({ foot: 40, height: 110 })).toEqual([
+      'Below rails 90.0 mm wide a leg 110.0 mm high has no room for a taper.',
+    ]);
+    expect(told({ foot: 0, height: 110 })).toEqual([]);
   });
 
   it('middle rails of a frame with open corners are joined otherwise: as long as their own tenons ask', () => {

@@ -150,6 +150,11 @@ describe('changes of a job', () => {
       joints: [{ ...joint, id: 'j' }],
       parts: [more],
     });
+    const shapes = [{ ...shape, id: 'with them' }];
+    expect(edited(both, { edit: 'jointsAdded', joints: [], shapes }).shapes).toEqual([
+      ...(job.shapes ?? []),
+      ...shapes,
+    ]);
     expect([ids(both.parts), ids(both.joints)]).toEqual([
       [...ids(job.parts), 'more'],
       [...ids(job.joints), 'j'],

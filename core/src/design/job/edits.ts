@@ -24,8 +24,12 @@ interface Told {
   partRemoved: { readonly part: string };
   lengthSet: { readonly part: string; readonly length: Mm };
 
-  /** With the parts they are made for, where those are new. */
-  jointsAdded: { readonly joints: readonly Joint[]; readonly parts?: readonly Part[] };
+  /** With the parts they are made for, where those are new, and what these are shaped to. */
+  jointsAdded: {
+    readonly joints: readonly Joint[];
+    readonly parts?: readonly Part[];
+    readonly shapes?: readonly Shape[];
+  };
   jointPut: { readonly joint: Joint };
   jointRemoved: { readonly joint: string };
   sizesTyped: {
@@ -115,8 +119,8 @@ const EDITS: Edits = {
     parts: job.parts.map((part) => (part.id === id ? { ...part, length } : part)),
   }),
 
-  jointsAdded: (job, { joints, parts = [] }) => ({
-    ...job,
+  jointsAdded: (job, { joints, parts = [], shapes = [] }) => ({
+    ...withList(job, 'shapes', [...(job.shapes ?? []), ...shapes]),
     parts: [...job.parts, ...parts],
     joints: [...job.joints, ...joints],
   }),

@@ -2,7 +2,7 @@ import { difference, type Body, type Modeller, type Mm } from '../../ground/inde
 import type { Part, Shape, Shop } from '../../shop/index.ts';
 import { arc } from './arc/index.ts';
 import { hole } from './hole/index.ts';
-import { unshaped, shapedPart, type ShapeKind } from './kind.ts';
+import { handsOfShape, unshaped, shapedPart, type ShapeKind, type ShapeParams } from './kind.ts';
 import { roundOver } from './roundOver/index.ts';
 import { taper } from './taper/index.ts';
 
@@ -14,7 +14,7 @@ export type {
   ShapeParams,
   ShapeProblem,
 } from './kind.ts';
-export { unshaped, shapedPart } from './kind.ts';
+export { handsOfShape, inHand, unshaped, shapedPart } from './kind.ts';
 
 /**
  * Kinds of shape in the order they are made: holes and tapers while there are straight sides to lie
@@ -57,12 +57,21 @@ export function proveShape(
   const shapeKind = shapeKindOf({ kind });
   const seen = shapedPart(part);
   const set = new Map(shapeKind.figures(params, seen, shop).map(({ id, value }) => [id, value]));
-  return modeller.scope(() => {
+  const proveIn = (said: ShapeParams): ShapeProof => {
     const piece = modeller.solid(unshaped(seen));
-    const waste = piece.within(modeller.solid(shapeKind.wanted(params, seen)));
+    const waste = piece.within(modeller.solid(shapeKind.wanted(said, seen)));
     const wanted = piece.minus(waste);
-    const made = modeller.solid(difference(unshaped(seen), shapeKind.cut(set, params, seen, shop)));
+    const made = modeller.solid(difference(unshaped(seen), shapeKind.cut(set, said, seen, shop)));
     const [left, lost] = [made.minus(wanted).volume(), wanted.minus(made).volume()];
     return { left, lost, good: left + lost <= (FACETS + (shapeKind.within ?? 0)) * skinOf(waste) };
-  });
+  };
+  return modeller.scope(() =>
+    handsOfShape(params)
+      .map(({ said }) => proveIn(said))
+      .reduce((a, b) => ({
+        left: a.left + b.left,
+        lost: a.lost + b.lost,
+        good: a.good && b.good,
+      })),
+  );
 }

@@ -34,6 +34,8 @@ export interface ShapedPart {
   readonly length: Mm;
   readonly thickness: Mm;
   readonly width: Mm;
+  /** Half of its pieces are of the other hand: what left ones have at end A right ones have at B. */
+  readonly isPaired?: boolean;
 }
 
 export type ShapeParams = Shape['params'];
@@ -70,15 +72,31 @@ export interface ShapeKind {
   readonly minutes: (params: ShapeParams, part: ShapedPart) => number;
 }
 
-export const shapedPart = ({ name, length, thickness, width }: Part): ShapedPart => ({
+export const shapedPart = ({ name, length, thickness, width, hands }: Part): ShapedPart => ({
   name,
   length,
   thickness: thickness.nominal,
   width: width.nominal,
+  isPaired: hands === 'pairs',
 });
+
+/** At end B of left pieces and at end A of right ones, where it says which end. */
+export const BY_HAND = 'hands';
+
+/** What is said of a shape as the pieces of one hand have it. */
+export const inHand = (params: ShapeParams, hand: 'left' | 'right'): ShapeParams =>
+  params['end'] === BY_HAND ? { ...params, end: hand === 'left' ? 'b' : 'a' } : params;
 
 export const unshaped = ({ length, thickness, width }: ShapedPart): Solid =>
   box([0, 0, 0], [length, thickness, width]);
+
+/** What is said of a shape, once for each hand where that is another. */
+export const handsOfShape = (
+  params: ShapeParams,
+): { readonly hand?: 'left' | 'right'; readonly said: ShapeParams }[] =>
+  params['end'] === BY_HAND
+    ? (['left', 'right'] as const).map((hand) => ({ hand, said: inHand(params, hand) }))
+    : [{ said: params }];
 
 /** A shape reaches so far beyond the piece that no face of it lies on one of the piece. */
 export const OUT: Mm = 1;

@@ -7,6 +7,7 @@ import { TEST_SHOP } from '../../testing/shops.ts';
 import { toolsOf } from '../../shop/tooling/index.ts';
 import { METRIC, speak } from '../../ground/units/index.ts';
 import {
+  handsOfShape,
   unshaped,
   proveShape,
   shapedPart,
@@ -280,6 +281,41 @@ describe('shapes of parts', () => {
       [0, 500],
       [200, 700],
     ]);
+    /** By hand: the left one’s, and each hand by itself. */
+    const [left, right] = handsOfShape({ end: 'hands' }).map(({ said }) => String(said['end']));
+    expect([along('hands'), along(left!), along(right!)]).toEqual([
+      [200, 700],
+      [200, 700],
+      [0, 500],
+    ]);
+  });
+
+  it('legs of two hands have their feet at either end, both are proved, and pieces all alike can’t', async () => {
+    const leg = { ...sized(700, 45, 45), hands: 'pairs' as const };
+    const params: ShapeParams = {
+      ...kind('taper').propose(shapedPart(leg), TEST_SHOP),
+      straight: 200,
+    };
+    expect(params['end']).toBe('hands');
+    expect(problems('taper', params, leg)).toEqual([]);
+    const proof = proveShape(
+      await loadModeller(),
+      { id: 't', kind: 'taper', part: leg.id, params },
+      leg,
+      TEST_SHOP,
+    );
+    const one = proveShape(
+      await loadModeller(),
+      { id: 't', kind: 'taper', part: leg.id, params: { ...params, end: 'b' } },
+      leg,
+      TEST_SHOP,
+    );
+    expect(proof.good).toBe(true);
+    expect(proof.left + proof.lost).toBeCloseTo(2 * (one.left + one.lost), 3);
+    const how = kind('taper').how(params, shapedPart(leg), TEST_SHOP);
+    expect(how.map((s) => speak(s, METRIC)).join(' ')).toMatch(/right ones with end B/);
+    expect(problems('taper', params, sized(700, 45, 45))[0]).toMatch(/^end: .*all alike/);
+    expect(handsOfShape({ end: 'b' })).toEqual([{ said: { end: 'b' } }]);
   });
 
   it('a bit that is larger than the hole takes wood that was wanted, and that is told', async () => {

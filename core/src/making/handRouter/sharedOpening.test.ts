@@ -1,5 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { cardView, planJob, scenesOf, setupsOf } from '../../day/index.ts';
+import { cardsFor } from '../../day/sequence/cards.ts';
+import { stepOf } from '../../day/sequence/asks.ts';
 import type { Job } from '../../design/index.ts';
 import { METRIC, speak } from '../../ground/index.ts';
 import type { Schools, Shop } from '../../shop/index.ts';
@@ -99,6 +101,8 @@ describe('two bushings in one opening', () => {
       [expect.stringMatching(/: bushing 17\.0 mm, then 24\.0 mm, before the template comes off\./)],
       [],
     ]);
+    /** There is nothing to put on twice, whatever the shop would rather. */
+    expect(words(of({ pieces: 'setup' }), one)).toEqual(words(exact, one));
     expect(words(of({ housing: 'mortise' }), one)[0]).toEqual([
       expect.stringMatching(/: bushing 24\.0 mm, then 17\.0 mm, before the template comes off\./),
     ]);
@@ -160,6 +164,32 @@ describe('two bushings in one opening', () => {
       );
     },
   );
+
+  it('of two joints alike each has both of its hollows in turn, and the card asks for both bushings', () => {
+    const byPiece = of({ housing: 'mortise', pieces: 'piece' }, TEST_SHOP);
+    const [card] = planned(housed({}), byPiece).cards;
+    const precedence = byPiece.schools;
+    const joints = ['joint', 'other'].map((joint) => ({
+      joint,
+      precedence,
+      setups: [...card!.setups].reverse().map((setup) => ({
+        ...setup,
+        occurrences: setup.occurrences.map((place) => ({ ...place, joint })),
+      })),
+    }));
+    const drafts = cardsFor(joints, byPiece);
+    expect(drafts).toHaveLength(1);
+    expect(
+      drafts[0]!.setups.map(({ of: named, occurrences }) => [occurrences[0]!.joint, named]),
+    ).toEqual(
+      ['joint', 'other'].flatMap((joint) => [
+        [joint, 'the mortise'],
+        [joint, 'the housing'],
+      ]),
+    );
+    const asked = stepOf(drafts[0]!, byPiece.minutes).asks.find(({ what }) => what === 'guides');
+    expect(asked!.values).toEqual(['template,bushing-17,bushing-24']);
+  });
 
   it('hatches what is being cut: the housing for its bushing, the mortise for the other', () => {
     const { cards, plan } = planned(housed({}), of({ pieces: 'piece' }, TEST_SHOP));

@@ -34,13 +34,16 @@ function boxesOfFrame({ width, height, stile, rails, muntins }: FrameSpec): Box[
 }
 
 /** Rails between four legs, seen from above. */
-function boxesOfBase({ width, depth, leg, rail, setBack }: BaseSpec): Box[] {
+function boxesOfBase({ width, depth, leg, foot = 0, rail, setBack }: BaseSpec): Box[] {
   const sides = (across: Mm) => [setBack, across - setBack - rail.thickness];
-  const corners = (along: Mm) => [0, along - leg];
+  /** Four of a size, flush with the outside. */
+  const four = (size: Mm, fill: string): Box[] =>
+    [0, width - size].flatMap((x) => [0, depth - size].map((y): Box => [x, y, size, size, fill]));
   return [
     ...sides(depth).map((y): Box => [leg, y, width - 2 * leg, rail.thickness, RAIL]),
     ...sides(width).map((x): Box => [x, leg, rail.thickness, depth - 2 * leg, RAIL]),
-    ...corners(width).flatMap((x) => corners(depth).map((y): Box => [x, y, leg, leg, STILE])),
+    ...four(leg, STILE),
+    ...(foot > 0 && foot < leg ? four(foot, 'none') : []),
   ];
 }
 

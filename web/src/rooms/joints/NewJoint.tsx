@@ -70,8 +70,8 @@ export function NewJoint({ job, shop, onDone, onBack }: Props) {
           job={job}
           shop={shopFor(job, shop)}
           onClose={() => setFraming(false)}
-          onMake={({ parts, joints }) => {
-            edit({ edit: 'jointsAdded', parts, joints });
+          onMake={({ parts, joints, shapes }) => {
+            edit({ edit: 'jointsAdded', parts, joints, ...(shapes && { shapes }) });
             pick(joints[0]!.id);
             onDone();
           }}

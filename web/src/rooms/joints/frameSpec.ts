@@ -120,6 +120,13 @@ function linesOfBase(base: BaseSpec, set: (base: BaseSpec) => void): FrameLine[]
     line('depth', 'Depth over the legs'),
     line('height', 'Height of the legs'),
     line('leg', 'Legs, square'),
+    {
+      id: 'foot',
+      label: 'Tapered to, at the foot; 0 straight',
+      value: base.foot ?? 0,
+      onChange: (foot) => set({ ...base, foot }),
+      least: 0,
+    },
     ofRail('apron', 'width', 'Rails, wide'),
     ofRail('thickness', 'thickness', 'Rails, thick'),
     {
@@ -203,6 +210,7 @@ export function useFrameSpec(units: Job['units']) {
     depth: start.deep,
     height: start.tall,
     leg: start.leg,
+    foot: 0,
     rail: { width: start.apron, thickness: start.thickness },
     setBack: start.setBack,
     kind: 'blind',

@@ -2,6 +2,7 @@ import './tasks.css';
 import { useMemo, useState } from 'react';
 import { counted, LIMITS, speak, type LengthStyle } from '@velk/core/ground';
 import {
+  handsOfShape,
   SHAPE_KINDS,
   shapedPart,
   type Job,
@@ -167,7 +168,15 @@ function Setting({ one, job, style, answer, onChange, onRemove }: SettingProps) 
 
 function Drawn({ shape, one: { kind }, job }: { shape: Shape; one: Shaping; job: Job }) {
   const part = shapedPart(job.parts.find(({ id }) => id === shape.part)!);
-  return <ShapeDrawing wanted={kind.wanted(shape.params, part)} part={part} />;
+  return handsOfShape(shape.params).map(({ hand, said }) => (
+    <div key={hand ?? 'both'}>
+      {hand && <p className="quiet">{hand === 'left' ? 'Left pieces' : 'Right pieces'}</p>}
+      <ShapeDrawing
+        wanted={kind.wanted(said, part)}
+        part={hand ? { ...part, name: `${part.name}, ${hand}` } : part}
+      />
+    </div>
+  ));
 }
 
 function Proved({ proof }: { proof: ShapeProof | undefined }) {

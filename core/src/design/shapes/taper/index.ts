@@ -9,7 +9,9 @@ import {
 } from '../../../ground/index.ts';
 import { toolsOf } from '../../../shop/index.ts';
 import {
+  BY_HAND,
   byRule,
+  inHand,
   numberOf,
   OUT,
   RULE,
@@ -45,7 +47,8 @@ function lying(
   params: ShapeParams,
   { length, thickness, width }: ShapedPart,
 ): Solid {
-  const placed = outline.map(([u, v]): Vec2 => [params['end'] === 'b' ? u : length - u, v]);
+  const { end } = inHand(params, 'left');
+  const placed = outline.map(([u, v]): Vec2 => [end === 'b' ? u : length - u, v]);
   return side === 'edge'
     ? prismAlong('y', anticlockwise(placed.map(([x, z]): Vec2 => [z, x])), -OUT, thickness + OUT)
     : prismAlong('z', anticlockwise(placed), -OUT, width + OUT);
@@ -59,7 +62,11 @@ export const taper: ShapeKind = {
   id: 'taper',
   title: 'Taper',
   params: [
-    { key: 'end', label: 'Foot at end', options: { a: 'A', b: 'B' } },
+    {
+      key: 'end',
+      label: 'Foot at end',
+      options: { a: 'A', b: 'B', [BY_HAND]: 'B of left pieces, A of right ones' },
+    },
     {
       key: 'sides',
       label: 'Tapered',
@@ -70,8 +77,8 @@ export const taper: ShapeKind = {
     { key: 'jigLength', label: 'Length of the jig' },
     { key: 'jigWidth', label: 'Width of the jig at its heel' },
   ],
-  propose: ({ length, width }) => ({
-    end: 'b',
+  propose: ({ length, width, isPaired }) => ({
+    end: isPaired ? BY_HAND : 'b',
     sides: 'edge-and-face',
     straight: Math.round(length / 5),
     foot: Math.round((width * 2) / 3),
@@ -89,6 +96,8 @@ export const taper: ShapeKind = {
       param,
       message: say(`${part.name}: ${text}`, lengths),
     });
+    if (params['end'] === BY_HAND && !part.isPaired)
+      return [found('end', 'its pieces are all alike: their foot is at end A, or at end B.')];
     if (over <= 0)
       return [
         found(
@@ -163,6 +172,13 @@ export const taper: ShapeKind = {
       ? [
           say(
             'The edge first. Then roll the piece a quarter on to its reference edge, so that its reference face lies along the jig: both that bear are still straight.',
+          ),
+        ]
+      : []),
+    ...(params['end'] === BY_HAND
+      ? [
+          say(
+            'Left pieces lie with end A at the heel’s stop, right ones with end B and the other side up: the foot is the end that has no joint.',
           ),
         ]
       : []),
