@@ -7,7 +7,6 @@ import { TEST_SHOP } from '../../testing/shops.ts';
 import { toolsOf } from '../../shop/tooling/index.ts';
 import { METRIC, speak } from '../../ground/units/index.ts';
 import {
-  handsOfShape,
   unshaped,
   proveShape,
   shapedPart,
@@ -263,59 +262,6 @@ describe('shapes of parts', () => {
     expect(one({ across: 88 })).toMatch(/^across: .*runs out of the edge/);
     expect(one({ from: 3 })).toMatch(/^from: .*runs out of end A/);
     expect(one({ depth: 21 })).toMatch(/^depth: .*must be 20.0 mm or less; 0 bores through/);
-  });
-
-  it('a taper’s foot is at the end that was said', async () => {
-    const cutter = await loadModeller();
-    const leg = shapedPart(sized(700, 45, 45));
-    const along = (end: string) =>
-      cutter.scope(() => {
-        const params = { ...kind('taper').propose(leg, TEST_SHOP), end, straight: 200 };
-        const { min, max } = cutter
-          .solid(unshaped(leg))
-          .within(cutter.solid(kind('taper').wanted(params, leg)))
-          .bounds();
-        return [min[0], max[0]].map(Math.round);
-      });
-    expect([along('a'), along('b')]).toEqual([
-      [0, 500],
-      [200, 700],
-    ]);
-    /** By hand: the left one’s, and each hand by itself. */
-    const [left, right] = handsOfShape({ end: 'hands' }).map(({ said }) => String(said['end']));
-    expect([along('hands'), along(left!), along(right!)]).toEqual([
-      [200, 700],
-      [200, 700],
-      [0, 500],
-    ]);
-  });
-
-  it('legs of two hands have their feet at either end, both are proved, and pieces all alike can’t', async () => {
-    const leg = { ...sized(700, 45, 45), hands: 'pairs' as const };
-    const params: ShapeParams = {
-      ...kind('taper').propose(shapedPart(leg), TEST_SHOP),
-      straight: 200,
-    };
-    expect(params['end']).toBe('hands');
-    expect(problems('taper', params, leg)).toEqual([]);
-    const proof = proveShape(
-      await loadModeller(),
-      { id: 't', kind: 'taper', part: leg.id, params },
-      leg,
-      TEST_SHOP,
-    );
-    const one = proveShape(
-      await loadModeller(),
-      { id: 't', kind: 'taper', part: leg.id, params: { ...params, end: 'b' } },
-      leg,
-      TEST_SHOP,
-    );
-    expect(proof.good).toBe(true);
-    expect(proof.left + proof.lost).toBeCloseTo(2 * (one.left + one.lost), 3);
-    const how = kind('taper').how(params, shapedPart(leg), TEST_SHOP);
-    expect(how.map((s) => speak(s, METRIC)).join(' ')).toMatch(/right ones with end B/);
-    expect(problems('taper', params, sized(700, 45, 45))[0]).toMatch(/^end: .*all alike/);
-    expect(handsOfShape({ end: 'b' })).toEqual([{ said: { end: 'b' } }]);
   });
 
   it('a bit that is larger than the hole takes wood that was wanted, and that is told', async () => {

@@ -65,7 +65,7 @@ export const taper: ShapeKind = {
     {
       key: 'end',
       label: 'Foot at end',
-      options: { a: 'A', b: 'B', [BY_HAND]: 'B of left pieces, A of right ones' },
+      options: { a: 'A', b: 'B', [BY_HAND]: 'left B, right A' },
     },
     {
       key: 'sides',
