@@ -1,6 +1,6 @@
 import { expect, openLooms, test } from './velk.ts';
 
-test('legs and rails from their sizes outside: their tenons butt in the leg; made longer they meet, which is told, or are mitred', async ({
+test('legs and rails: tenons that meet in the leg are told, or mitred; feet by hand', async ({
   page,
   velk,
 }) => {
@@ -47,14 +47,14 @@ test('legs and rails from their sizes outside: their tenons butt in the leg; mad
     page.getByText(/meet inside the piece|mitre faces the wrong way|mitred ends of/),
   ).toBeHidden();
   await expect(page.getByText('A mitred pair')).toBeVisible();
-  /** The legs’ feet are at the ends without joints: of left ones at the one, of right ones at the other. */
+  /** The legs’ feet are at the ends without joints, of either hand. */
   await page.getByRole('link', { name: /^Order/ }).click();
   await page.getByRole('link', { name: 'Before and after' }).click();
   const feet = page.getByRole('img', { name: /Table leg, (left|right), seen on to the face/ });
   await expect(feet).toHaveCount(2);
 });
 
-test('a frame out of square from its tapes: wrong ones are told, what was typed outlives a reload, its rods have every mark', async ({
+test('a frame out of square: wrong tapes are told, a reload keeps them, its rods', async ({
   page,
   velk,
 }) => {

@@ -155,7 +155,7 @@ test('proposals are taken with one key, all or none, and undone', async ({ page,
 });
 
 /** Its card is proved. */
-test('several mortises on a piece lie in a row: an even pitch comes with the count, a wrong one stays as typed with its reason @cuts', async ({
+test('mortises in a row: an even pitch comes with the count, a wrong one stays @cuts', async ({
   page,
   velk,
 }) => {
@@ -179,7 +179,7 @@ test('several mortises on a piece lie in a row: an even pitch comes with the cou
 });
 
 /** They are proved. */
-test('pegs and wedges are chosen, drawn, typed over with a mistake, proved on their cards and taken back @cuts', async ({
+test('pegs and wedges: chosen, drawn, mistyped, proved and taken back @cuts', async ({
   page,
   velk,
 }) => {
@@ -207,7 +207,7 @@ test('pegs and wedges are chosen, drawn, typed over with a mistake, proved on th
 });
 
 /** All of the looms: the joint at an angle. */
-test('an angle is typed in degrees or as a slope, a mistake stays as typed, and the card tells the wedge @looms', async ({
+test('an angle in degrees or as a slope, a mistake kept, the wedge on its card @looms', async ({
   page,
   velk,
 }) => {
@@ -240,7 +240,7 @@ test('an angle is typed in degrees or as a slope, a mistake stays as typed, and 
   ).toBeVisible();
 });
 
-test('a fit that is loose on purpose is said to be, and is left so until that is taken back', async ({
+test('a fit that is loose on purpose is left so until that is taken back', async ({
   page,
   velk,
 }) => {

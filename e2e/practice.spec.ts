@@ -112,7 +112,7 @@ const NESTED = {
   mateWidth: 70,
 } as const;
 
-test('housing and mortise through one opening, piece by piece: the other bushing and a block, counted once', async ({
+test('housing and mortise through one opening: bushing and block, counted once', async ({
   page,
   velk,
   request,

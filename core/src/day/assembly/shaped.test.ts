@@ -39,7 +39,7 @@ describe('shapes and the joints of their part', async () => {
     expect(met(hole('stile', 350, 22), hole('stile', position + 20, 40))).toEqual([]);
   });
 
-  it('a leg of either hand is tapered away from its own joint, and one foot for both is told', () => {
+  it('a leg of either hand is tapered away from its joint; one foot for both is told', () => {
     const paired = {
       ...job,
       parts: job.parts.map((part) =>

@@ -109,7 +109,7 @@ describe('the pace of cutting at a machine', () => {
     ).toEqual([]);
   });
 
-  it('takes what one press said of several set-ups for one piece, in the minutes of all of them', () => {
+  it('reckons one press that said several set-ups by the minutes of all of them', () => {
     const { setups: through } = plan.cards.find(
       ({ setups: all }) => all[0]!.machine === setup!.machine && all[0]!.id !== setup!.id,
     )!;

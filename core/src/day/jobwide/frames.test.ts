@@ -198,7 +198,7 @@ describe('frames, worked by hand', () => {
     );
   });
 
-  it('tapered legs: from below the rails to the foot that was asked, none of it in a joint of either hand', async () => {
+  it('tapered legs: below the rails, to the foot asked, in no joint of either hand', async () => {
     const { frame, job: straight } = made(BASE);
     expect(frame.shapes).toBeUndefined();
     const tapered = makeFrame({ ...BASE, foot: 40 }, job, shop);

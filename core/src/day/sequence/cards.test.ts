@@ -494,7 +494,7 @@ describe('rules as data', () => {
     ).toBe('follows');
   });
 
-  it('a housing waits for its mortise where the shop has it so, for the mortises of others never', () => {
+  it('a housing waits for its mortise where the shop has it so', () => {
     const turned = { feature: 0, words: 'In its floor.', turned: 'From the whole face.' };
     const housing = at('mortised', 'mortise');
     const mortise = at('mortised', 'mortise', { follows: turned, feature: 1 });

@@ -265,8 +265,8 @@ function inPieces(a: Setup, b: Setup): number {
 }
 
 /**
- * A pocket, and what one template makes, is cut with one stop lifted off and the plunge stop turned;
- * rows with one guide moved.
+ * A pocket, and what one template makes, is cut with one stop lifted off and the plunge stop
+ * turned; rows with one guide moved.
  */
 const continues = (a: Setting, b: Setting, isDeepened = false): boolean => {
   const moved = movedBetween(a, b);

@@ -427,7 +427,7 @@ describe('a housing and its mortise', () => {
     );
     for (const [housing, mortise] of openings) expect(housing).toBeCloseTo(mortise!, 9);
     expect(wordsOf(plan, 'bushing-mortise')).toMatch(
-      /One opening serves housing and mortise: bushing .* before the template comes off/,
+      /One template for housing and mortise: bushing .* before it comes off/,
     );
     /** Both are routed through it; the chisel comes when it is off. */
     expect(plan.circle).toBeUndefined();

@@ -34,7 +34,7 @@ export interface ShapedPart {
   readonly length: Mm;
   readonly thickness: Mm;
   readonly width: Mm;
-  /** Half of its pieces are of the other hand: what left ones have at end A right ones have at B. */
+  /** Half of its pieces are right ones: they have at end B what left ones have at end A. */
   readonly isPaired?: boolean;
 }
 

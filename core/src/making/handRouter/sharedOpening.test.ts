@@ -52,7 +52,7 @@ describe('two bushings in one opening', () => {
               opening: setup.figures.filter((f) => f.id !== 'depth').map((f) => f.set.value),
               words: setup.checks
                 .map((c) => speak(c, METRIC))
-                .filter((t) => /One opening|That takes|The plunge is/.test(t)),
+                .filter((t) => /One template|That takes|The plunge is/.test(t)),
             },
           ]
         : [],
@@ -76,7 +76,7 @@ describe('two bushings in one opening', () => {
   });
   const words = (shop: Shop, job = housed({})) => cards({}, shop, job).map((card) => card.words);
 
-  it('where the margin is what two of them differ by, housing and mortise have the same opening in the same place', () => {
+  it('where the margin is what two of them differ by, both have one opening in one place', () => {
     const [housing, mortise] = cards();
     expect([housing!.bushing, mortise!.bushing]).toEqual(['bushing-17', 'bushing-24']);
     mortise!.opening.forEach((value, i) => expect(value).toBeCloseTo(housing!.opening[i]!, 6));
@@ -98,23 +98,23 @@ describe('two bushings in one opening', () => {
   it('of one place the template stays on for both, whichever is first', () => {
     const one = single(housed({}, 'a'));
     expect(words(exact, one)).toEqual([
-      [expect.stringMatching(/: bushing 17\.0 mm, then 24\.0 mm, before the template comes off\./)],
+      [expect.stringMatching(/: bushing 17\.0 mm, then 24\.0 mm, before it comes off\./)],
       [],
     ]);
     /** There is nothing to put on twice, whatever the shop would rather. */
     expect(words(of({ pieces: 'setup' }), one)).toEqual(words(exact, one));
     expect(words(of({ housing: 'mortise' }), one)[0]).toEqual([
-      expect.stringMatching(/: bushing 24\.0 mm, then 17\.0 mm, before the template comes off\./),
+      expect.stringMatching(/: bushing 24\.0 mm, then 17\.0 mm, before it comes off\./),
     ]);
   });
 
-  it('of several, both ways round are timed, and what takes less is taken, or as the shop has it', () => {
+  it('of several places what takes less is taken, or as the shop has it', () => {
     /**
-     * Four places: seven changes of bushing and block, 1.15 each; or one bushing, its plunge set and
-     * found by the test cut, 4, and the template marked out and clamped four times more, 8.
+     * Four places: seven changes of bushing and block, 1.15 each; or one bushing, its plunge set
+     * and found by the test cut, 4, and the template marked out and clamped four times more, 8.
      */
     const stays = [
-      expect.stringMatching(/bushing 17\.0 mm, then 24\.0 mm, before the template comes off/),
+      expect.stringMatching(/bushing 17\.0 mm, then 24\.0 mm, before it comes off/),
       'That takes 8 min; the template put on twice, 12.',
       'The plunge is set with a block of 27.0 mm under its stop.',
     ];
@@ -126,8 +126,8 @@ describe('two bushings in one opening', () => {
     );
     const asked = (pieces: Schools['pieces']) =>
       words(of({ pieces }, { ...exact, minutes }))[0]![0];
-    expect(asked('piece')).toMatch(/before the template comes off/);
-    expect(words(of({ pieces: 'setup' }))[0]![0]).toMatch(/goes on twice, for bushing 17/);
+    expect(asked('piece')).toMatch(/before it comes off/);
+    expect(words(of({ pieces: 'setup' }))[0]![0]).toMatch(/on twice, for bushing 17/);
   });
 
   it.each<[Schools['housing'], string[], string, RegExp[]]>([
@@ -165,7 +165,7 @@ describe('two bushings in one opening', () => {
     },
   );
 
-  it('of two joints alike each has both of its hollows in turn, and the card asks for both bushings', () => {
+  it('of two joints each has both hollows in turn; the card asks for both bushings', () => {
     const byPiece = of({ housing: 'mortise', pieces: 'piece' }, TEST_SHOP);
     const [card] = planned(housed({}), byPiece).cards;
     const precedence = byPiece.schools;

@@ -73,7 +73,7 @@ export function sharedOpening(
   return {
     words: [
       say(
-        'One opening serves housing and mortise: the template goes on twice, for bushing {now} and for {other}.',
+        'One template for housing and mortise: on twice, for bushing {now} and for {other}.',
         bushings,
       ),
       ...(places > 1 ? [say(puttingOnTwice(takes))] : []),
@@ -91,7 +91,7 @@ const stayingOn = (
   { piece, setup }: Takes,
 ): Sentence[] => [
   say(
-    'One opening serves housing and mortise: bushing {now}, then {other}, before the template comes off.',
+    'One template for housing and mortise: bushing {now}, then {other}, before it comes off.',
     bushings,
   ),
   ...(places > 1

@@ -33,7 +33,7 @@ export const SCHOOLS = {
       housing: 'Housing first, the mortise in its floor',
       mortise: 'Mortise first, from the whole face',
     },
-    why: 'In the floor of its housing a cutter has less to go; on the whole face router, chisel and lines have flat wood.',
+    why: 'In the housing’s floor a cutter has less to go; on the whole face tool and line have flat wood.',
     changes: 'the order of set-ups, and where the first level of the mortise begins',
   },
   waste: {

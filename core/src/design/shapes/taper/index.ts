@@ -178,7 +178,7 @@ export const taper: ShapeKind = {
     ...(params['end'] === BY_HAND
       ? [
           say(
-            'Left pieces lie with end A at the heel’s stop, right ones with end B and the other side up: the foot is the end that has no joint.',
+            'Left pieces lie with end A at the heel’s stop, right ones with end B and the other side up.',
           ),
         ]
       : []),

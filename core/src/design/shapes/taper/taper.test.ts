@@ -46,7 +46,7 @@ describe('the foot of a taper', () => {
     ]);
   });
 
-  it('of legs of two hands is at either end, both are proved, and pieces all alike can’t', async () => {
+  it('of legs of two hands is at either end; pieces all alike can’t have that', async () => {
     const paired: Part = { ...leg, hands: 'pairs' };
     const params: ShapeParams = {
       ...taper.propose(shapedPart(paired), TEST_SHOP),
