@@ -68,7 +68,6 @@ export {
 } from './joints/index.ts';
 export {
   handsOfShape,
-  inHand,
   SHAPE_KINDS,
   proveShape,
   shapeKindOf,

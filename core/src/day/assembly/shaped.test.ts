@@ -58,6 +58,12 @@ describe('shapes and the joints of their part', async () => {
     expect(
       shapesInJoints(modeller, { ...paired, shapes }, TEST_SHOP).map(({ shape }) => shape),
     ).toEqual(['a', 'b']);
+    /** Laid out from end A on all pieces: right ones have their foot there. */
+    const alike = { ...joint, mortised: { ...joint.mortised, ends: 'a' as const } };
+    const byHand = { ...paired, joints: [alike], shapes: [taper('hands'), taper('b')] };
+    expect(shapesInJoints(modeller, byHand, TEST_SHOP).map(({ shape }) => shape)).toEqual([
+      'hands',
+    ]);
   });
 
   it('what can’t be made, and a taper of a stile that begins beyond its mortises, takes nothing of any', () => {

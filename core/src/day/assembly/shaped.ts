@@ -1,5 +1,5 @@
-import { inHand, type Job, shapedPart, shapeKindOf, unshaped } from '../../design/index.ts';
-import { box, type Body, type Modeller } from '../../ground/index.ts';
+import { handsOfShape, type Job, shapedPart, shapeKindOf, unshaped } from '../../design/index.ts';
+import { box, union, type Body, type Modeller } from '../../ground/index.ts';
 import type { Shop } from '../../shop/index.ts';
 import { gone } from './bodies.ts';
 import { handsOf, spotsOf, type Hand } from './build.ts';
@@ -22,8 +22,13 @@ export function shapesInJoints(modeller: Modeller, job: Job, shop: Shop): Shaped
     const part = job.parts.find(({ id }) => id === shape.part);
     const kind = shapeKindOf(shape);
     if (!part || kind.problems(shape.params, shapedPart(part), shop).length) return [];
+    /** Joints that both hands have alike meet the shape of either. */
     const wanted = (hand: Hand) =>
-      kind.wanted(hand === 'either' ? shape.params : inHand(shape.params, hand), shapedPart(part));
+      union(
+        ...handsOfShape(shape.params)
+          .filter((side) => !side.hand || hand === 'either' || side.hand === hand)
+          .map(({ said }) => kind.wanted(said, shapedPart(part))),
+      );
     return modeller.scope(() => {
       const piece = modeller.solid(unshaped(shapedPart(part)));
       return handsOf(part.id, job).flatMap((hand) => {

@@ -14,7 +14,7 @@ export type {
   ShapeParams,
   ShapeProblem,
 } from './kind.ts';
-export { handsOfShape, inHand, unshaped, shapedPart } from './kind.ts';
+export { handsOfShape, unshaped, shapedPart } from './kind.ts';
 
 /**
  * Kinds of shape in the order they are made: holes and tapers while there are straight sides to lie
