@@ -279,10 +279,11 @@ test('files that can’t be opened: from the future, cut short, 50 MB, not JSON;
   await expect(page.getByRole('alert')).toContainText('it is not JSON');
   await open('good.json', good);
   await expect(page.getByLabel('Joint name')).toHaveValue('Cross rail into post');
-  /**
-   * Planned with a tool that this chest has not: that is asked, and the tool is there if it is
-   * wanted.
-   */
+  /** Planned with a tool that this chest has not: asked, before the page has the shop, too. */
+  await page.route('**/api/shop', async (route) => {
+    await page.waitForTimeout(2000);
+    await route.continue();
+  });
   await page.goto(velk.url);
   const file = JSON.parse(good) as JobFile;
   const block = file.shop.tools.find(({ kind }) => kind === 'stop-block')!;

@@ -145,6 +145,7 @@ export const {
   useCreateJobMutation,
   useImportJobMutation,
   useLazyJobFileQuery,
+  useLazyShopQuery,
   useLazyJobQuery,
   useMoveJobMutation,
   useRevisionsQuery,

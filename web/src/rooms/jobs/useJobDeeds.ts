@@ -11,7 +11,7 @@ import {
   useLazyJobFileQuery,
   useLazyJobQuery,
   useMoveJobMutation,
-  useShopQuery,
+  useLazyShopQuery,
   type ServerProblem,
 } from '../../server/api.ts';
 import { saveText } from '../../browser/saveText.ts';
@@ -26,7 +26,7 @@ export interface Wrong {
 
 /** All that can be done with jobs in their list, and what came of it. */
 export function useJobDeeds(jobs: readonly JobSummary[]) {
-  const { data: shop } = useShopQuery();
+  const [fetchShop] = useLazyShopQuery();
   const [create] = useCreateJobMutation();
   const [importJob] = useImportJobMutation();
   const [fetchJob] = useLazyJobQuery();
@@ -65,8 +65,10 @@ export function useJobDeeds(jobs: readonly JobSummary[]) {
         return setWrong({ title: `${chosen.name} can’t be opened.`, errors: checked.errors });
       await trying(async () => {
         const storedJob = await importJob(checked.value).unwrap();
-        const chest = shop && otherChest(checked.value.shop, shop.shop);
-        if (chest && chest.missing.length + chest.otherwise.length > 0)
+        /** Asked for here: a file may be opened before the page has the shop. */
+        const { shop } = await fetchShop(undefined, true).unwrap();
+        const chest = otherChest(checked.value.shop, shop);
+        if (chest.missing.length + chest.otherwise.length > 0)
           setOpened({ job: storedJob.id, name: checked.value.job.name, chest });
         else await navigate(`/job/${storedJob.id}/joints`);
       });
