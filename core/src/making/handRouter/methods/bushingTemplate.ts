@@ -187,7 +187,7 @@ export const bushingMortise: Method<MortiseFeature> = {
                   { D, thick: TEMPLATE },
                 ),
                 say(
-                  'Centre lines on template and first piece; the others go against its fence and stop.',
+                  'Centre lines on first piece and template; the others go against its fence and stop.',
                 ),
               ]),
           ...(into === 'end' ? [ON_END] : []),
