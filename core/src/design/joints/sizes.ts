@@ -45,8 +45,9 @@ const SIZES: Readonly<Record<DimensionId, GaugedSize>> = {
   protrusion: { name: 'how far the tongue stands out', within: BY_RULE },
 };
 
-/** Sizes that a kind calls otherwise, and that are not on its sheet. */
+/** Sizes that a kind calls otherwise, and that are not on its sheet or measured otherwise there. */
 const CALLED: Readonly<Record<string, Readonly<Record<DimensionId, string>>>> = {
+  housed: { mortiseDepth: 'mortise depth, from the face' },
   'open-slot': { mortiseLength: 'slot depth' },
   'angled-slot': { mortiseLength: 'slot depth' },
   lap: { tenonWidth: 'lap width', mortiseLength: 'length of the cut' },
