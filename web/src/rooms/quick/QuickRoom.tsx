@@ -1,6 +1,6 @@
 import './quick.css';
 import { useEffect, useId, useMemo, useRef, useState } from 'react';
-import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
+import { Link, useLocation, useNavigate, useParams, useSearchParams } from 'react-router';
 import { formatLength, speak, type LengthStyle } from '@velk/core/ground';
 import {
   QUICK_FIGURES,
@@ -109,6 +109,7 @@ function useAddress(
   style: LengthStyle,
 ): [Record<string, string>, (id: string, text: string) => void] {
   const [params, setParams] = useSearchParams();
+  const { pathname } = useLocation();
   const address = params.toString();
   const [typed, setTyped] = useState<Record<string, string>>({});
   /** Addresses written from here: the one shown may still be behind the typing. */
@@ -122,7 +123,9 @@ function useAddress(
   );
   const whole = asks.every((ask) => params.has(ask.id));
   useEffect(() => {
-    if (!whole) setParams(texts, { replace: true });
+    /** One who is already on the way to another room isn't called back. */
+    const isLeaving = window.location.pathname !== pathname;
+    if (!whole && !isLeaving) setParams(texts, { replace: true });
   });
   const put = (id: string, text: string) => {
     const next = { ...texts, [id]: text };
