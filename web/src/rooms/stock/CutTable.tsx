@@ -31,7 +31,7 @@ const Three = ({ sizes, style }: { sizes: Sizes; style: LengthStyle }) => (
  */
 export function CutTable({ rows, style, picked, stocked, onPick, onChange }: Props) {
   return (
-    <table className="parts cutlist">
+    <table className="parts stockparts cutlist">
       <thead>
         <tr>
           <th>Part</th>
