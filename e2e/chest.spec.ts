@@ -95,11 +95,9 @@ test('jobs are looked through before a tool goes: how far is told, and it can be
   page,
   velk,
 }) => {
-  let held = true;
-  await page.route('**/api/jobs/*/tools', async (route) => {
-    while (held) await page.waitForTimeout(50);
-    await route.continue();
-  });
+  let letGo = () => {};
+  const held = new Promise<void>((resolve) => (letGo = resolve));
+  await page.route('**/api/jobs/*/tools', (route) => held.then(() => route.continue()));
   await page.goto(`${velk.url}/chest/old-8`);
   const name = await page.getByLabel('Name of the tool').inputValue();
   await expect(page.locator('.toolrow[aria-current="true"]')).toBeInViewport();
@@ -111,7 +109,7 @@ test('jobs are looked through before a tool goes: how far is told, and it can be
   await page.keyboard.press('Enter');
   await expect(looking).toBeHidden();
   await expect(page.getByRole('button', { name: 'Remove it' })).toBeFocused();
-  held = false;
+  letGo();
   await page.getByRole('button', { name: 'Remove it' }).click();
   await expect(page.getByLabel('Name of the tool')).toBeHidden();
   await expect(page.getByRole('listitem').filter({ hasText: name })).toHaveCount(0);
@@ -159,7 +157,7 @@ test('the card says how to reach each figure, and what else would do @looms', as
   await openSetup(page, 'Heddle frame corner', /Slot, upright/);
   await page.locator('summary', { hasText: /^Or$/ }).first().click();
   await expect(page.getByText(/from touching, 2 turns and 16 of 80/)).toBeVisible();
-  await openLooms(page, velk, 'order');
+  await follow(page, stageOf(page, 'order'));
   await openSetup(page, 'Cross rail into post', /Cheeks, on the bandsaw/);
   await page.locator('summary', { hasText: /^Or$/ }).first().click();
   await expect(

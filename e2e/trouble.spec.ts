@@ -280,15 +280,15 @@ test('files that can’t be opened: from the future, cut short, 50 MB, not JSON;
   await open('good.json', good);
   await expect(page.getByLabel('Joint name')).toHaveValue('Cross rail into post');
   /** Planned with a tool that this chest has not: asked, before the page has the shop, too. */
-  await page.route('**/api/shop', async (route) => {
-    await page.waitForTimeout(2000);
-    await route.continue();
-  });
+  let letGo = () => {};
+  const held = new Promise<void>((resolve) => (letGo = resolve));
+  await page.route('**/api/shop', (route) => held.then(() => route.continue()), { times: 1 });
   await page.goto(velk.url);
   const file = JSON.parse(good) as JobFile;
   const block = file.shop.tools.find(({ kind }) => kind === 'stop-block')!;
   const tools = [...file.shop.tools, { ...block, id: 'long-block', name: 'Long block' }];
   await open('more.json', JSON.stringify({ ...file, shop: { ...file.shop, tools } }));
+  letGo();
   const asked = page.getByRole('alertdialog', { name: 'The file’s own chest' });
   await expect(asked).toContainText('Not in yours: Long block.');
   await asked.getByRole('button', { name: 'Put it into my chest' }).click();
