@@ -28,7 +28,7 @@ test('what the server proved ahead no browser cuts again, nor what it read once 
 }) => {
   test.setTimeout(240_000);
   const data = mkdtempSync(join(tmpdir(), 'velk-ahead-'));
-  const velk = await start(data);
+  const velk = await start(data, { VELK_AHEAD: 'here' });
   try {
     await expect.poll(() => provedIn(data), { timeout: 120_000 }).toBe(2);
 

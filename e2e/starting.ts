@@ -12,12 +12,15 @@ export interface Started {
   readonly said: () => string;
 }
 
-/** `npm start`, as somebody would run it, with its data in a folder of its own. */
+/**
+ * `npm start`, as somebody would run it, with its data in a folder of its own; the demo is planned
+ * ahead only where that is asked for.
+ */
 export async function start(data: string, more: NodeJS.ProcessEnv = {}): Promise<Started> {
   const { DATABASE_URL: _, PORT: __, ...env } = process.env;
   const child = spawn(process.execPath, ['scripts/start.mjs'], {
     cwd: root,
-    env: { ...env, VELK_DATA: data, VELK_KEY: KEY, ...more },
+    env: { ...env, VELK_DATA: data, VELK_KEY: KEY, VELK_AHEAD: 'no', ...more },
     stdio: ['ignore', 'pipe', 'pipe'],
   });
   let said = '';

@@ -18,9 +18,13 @@ export interface Outcome {
   readonly seen?: string;
 }
 
-async function withVelk<T>(work: (velk: Velk) => Promise<T>, at = tmpdir()): Promise<T> {
+async function withVelk<T>(
+  work: (velk: Velk) => Promise<T>,
+  at = tmpdir(),
+  env: NodeJS.ProcessEnv = {},
+): Promise<T> {
   const data = mkdtempSync(join(at, 'velk-faults-'));
-  const velk = new Velk(data, await freePort());
+  const velk = new Velk(data, await freePort(), env);
   try {
     velk.start();
     await velk.up();
@@ -47,30 +51,34 @@ async function moreSaved(allWriters: readonly Writer[], than: number): Promise<v
  * Kills server, database, start script and all three in turn, at odd moments while eight writers
  * save.
  */
-export const kills = (times: number): Promise<Outcome> =>
-  withVelk(async (velk) => {
-    const allWriters = await writers(velk, 8);
-    const down: string[] = [];
-    let done = 0;
-    try {
-      for (; done < times; done++) {
-        const victim = VICTIMS[done % VICTIMS.length]!;
-        const before = progress(allWriters);
-        await sleep((done * 37) % 400);
-        await velk.whole();
-        velk.kill(victim);
-        if (!velk.started || victim === 'start script' || victim === 'all three') {
-          await sleep(30);
-          velk.start();
+export const kills = (times: number, env?: NodeJS.ProcessEnv): Promise<Outcome> =>
+  withVelk(
+    async (velk) => {
+      const allWriters = await writers(velk, 8);
+      const down: string[] = [];
+      let done = 0;
+      try {
+        for (; done < times; done++) {
+          const victim = VICTIMS[done % VICTIMS.length]!;
+          const before = progress(allWriters);
+          await sleep((done * 37) % 400);
+          await velk.whole();
+          velk.kill(victim);
+          if (!velk.started || victim === 'start script' || victim === 'all three') {
+            await sleep(30);
+            velk.start();
+          }
+          await velk.up();
+          await moreSaved(allWriters, before);
         }
-        await velk.up();
-        await moreSaved(allWriters, before);
+      } catch (error) {
+        down.push(`after ${done} kills: ${String(error)}`);
       }
-    } catch (error) {
-      down.push(`after ${done} kills: ${String(error)}`);
-    }
-    return { what: 'killed while eight save', times: done, ...(await ended(allWriters)), down };
-  });
+      return { what: 'killed while eight save', times: done, ...(await ended(allWriters)), down };
+    },
+    undefined,
+    env,
+  );
 
 /**
  * Kills the database alone, while six save: nothing that was acknowledged is lost, and nothing is
