@@ -1,5 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
+import { throughRooms } from './rooms.ts';
 import { expect, follow, openLooms, test } from './velk.ts';
 
 /** Bench, small laptop, tablet upright, telephone. */
@@ -9,10 +10,14 @@ const SIZES = [
   [768, 1024],
   [390, 844],
 ] as const;
-const OUTSIDE = ['', 'shop', 'chest/spiral-8', 'chest/upright', 'quick', 'quick/stack'];
+/** A window of 1280 by 800 at 200 and at 400 per cent. */
+const ENLARGED = [
+  [640, 400],
+  [320, 200],
+] as const;
+type Window = readonly [width: number, height: number];
 /** Where most targets stand beside each other. */
-const CROWDED = ['chest-spiral-8', 'shop', 'Stock', 'Boards', 'Set-ups'];
-const STAGES = ['Stock', 'Joints', 'Methods', 'Set-ups', 'Order', 'Proof', 'Log'];
+const CROWDED = ['chest-spiral-8', 'shop', 'Stock', 'Boards and cut list', 'Set-ups'];
 
 /** What runs out of the window sideways, or is cut off inside its own box. */
 const cutOff = (page: Page): Promise<string[]> =>
@@ -37,65 +42,42 @@ const cutOff = (page: Page): Promise<string[]> =>
     ];
   });
 
-for (const [width, height] of SIZES)
-  /** All of the looms, cut: the longest names and lists, and the proof. */
-  test(`every room at ${width} by ${height}: nothing runs out sideways, the work begins in the first screen @looms @cuts`, async ({
-    page,
-    velk,
-  }, info) => {
-    test.setTimeout(240_000);
-    await page.setViewportSize({ width, height });
-    const check = async (name: string) => {
-      await page.evaluate(() => document.fonts.ready.then(() => undefined));
-      await page.screenshot({ path: info.outputPath(`${name}.png`) });
-      expect(await cutOff(page), name).toEqual([]);
-      const work = await page.locator('main').boundingBox();
-      expect(work!.y, `${name}: where the work begins`).toBeLessThan(height / 3);
-      /** Targets are as large at every size. */
-      if (width !== 1024 || !CROWDED.includes(name)) return;
-      const axe = new AxeBuilder({ page })
-        .withRules(['target-size'])
-        .options({ resultTypes: ['violations'] });
-      const small = (await axe.analyze()).violations
-        .flatMap((v) => v.nodes.map((n) => n.html.slice(0, 120)))
-        .filter((html) => !html.startsWith('<th'));
-      expect(small, `${name}: targets under 24 px`).toEqual([]);
-    };
-    await page.goto(velk.url);
-    for (const path of OUTSIDE) {
-      await follow(page, `/${path}`);
-      await page.getByRole('heading', { level: 1 }).waitFor({ timeout: 20_000 });
-      await check(path.replace('/', '-') || 'jobs');
+/** All of the looms, cut: the longest names and lists, and the proof. */
+test('every room in every window: nothing runs out sideways, the work begins in the first screen @looms @cuts', async ({
+  page,
+  velk,
+}, info) => {
+  test.setTimeout(240_000);
+  const check = async (name: string, [width, height]: Window) => {
+    await page.evaluate(() => document.fonts.ready.then(() => undefined));
+    await page.screenshot({ path: info.outputPath(`${name} ${width}.png`) });
+    expect(await cutOff(page), `${name} at ${width}`).toEqual([]);
+    const work = await page.locator('main').boundingBox();
+    expect(work!.y, `${name} at ${width}: where the work begins`).toBeLessThan(height / 3);
+    /** Targets are as large at every size. */
+    if (width !== 1024 || !CROWDED.includes(name)) return;
+    const axe = new AxeBuilder({ page })
+      .withRules(['target-size'])
+      .options({ resultTypes: ['violations'] });
+    const small = (await axe.analyze()).violations
+      .flatMap((v) => v.nodes.map((n) => n.html.slice(0, 120)))
+      .filter((html) => !html.startsWith('<th'));
+    expect(small, `${name}: targets under 24 px`).toEqual([]);
+  };
+  const over = () => page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
+  const show = ([width, height]: Window) => page.setViewportSize({ width, height });
+  await show(SIZES[0]);
+  await throughRooms(page, velk, async (room) => {
+    for (const size of ENLARGED) {
+      await show(size);
+      await expect.poll(over, { message: `${room} at ${size[0]}` }).toBeLessThanOrEqual(0);
     }
-    await openLooms(page, velk, 'stock');
-    for (const stage of STAGES) {
-      const link = page.getByRole('link', { name: new RegExp(`^${stage}, `, 'i') });
-      await link.click();
-      await expect(link).toHaveAttribute('aria-current', 'page', { timeout: 20_000 });
-      await page
-        .getByRole('heading', { level: 1 })
-        .first()
-        .waitFor({ state: 'attached', timeout: 20_000 });
-      await expect(page.getByText(/^(Reckoning the ways|Opening)/)).toHaveCount(0, {
-        timeout: 20_000,
-      });
-      await check(stage);
-      if (stage === 'Order') {
-        await page.getByRole('link', { name: 'Before and after' }).click();
-        await page.getByRole('heading', { name: 'Plane to thickness' }).waitFor();
-        await check('tasks');
-        await page.getByRole('link', { name: 'Assembly' }).click();
-        await page
-          .getByRole('heading', { name: 'Gluing up, day by day' })
-          .waitFor({ timeout: 60_000 });
-        await check('Assembly');
-      }
-      if (stage !== 'Stock') continue;
-      await page.getByRole('link', { name: 'Boards and cut list' }).click();
-      await page.getByRole('heading', { name: 'As they are sawn' }).waitFor({ timeout: 20_000 });
-      await check('Boards');
+    for (const size of SIZES.toReversed()) {
+      await show(size);
+      await check(room, size);
     }
   });
+});
 
 /** All of the looms: lists longer than a telephone. */
 test('on a telephone what belongs to a tool or a part is one press away, and so is the way back @looms', async ({
@@ -137,36 +119,6 @@ test('on a telephone what belongs to a tool or a part is one press away, and so 
   await expect(page.getByRole('button', { name: 'Marks, wood and rough length' })).toBeHidden();
 });
 
-/** A window of 1280 by 800 at 200 and at 400 per cent. */
-for (const [width, height] of [
-  [640, 400],
-  [320, 200],
-] as const)
-  /** All of the looms, cut: the longest names and lists, and the proof. */
-  test(`every room enlarged to ${width} by ${height}: read without moving sideways @looms @cuts`, async ({
-    page,
-    velk,
-  }) => {
-    test.setTimeout(120_000);
-    await page.setViewportSize({ width, height });
-    const check = async (name: string) => {
-      await page.locator('main h1').first().waitFor({ state: 'attached', timeout: 20_000 });
-      const over = () =>
-        page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
-      await expect.poll(over, { message: name }).toBeLessThanOrEqual(0);
-    };
-    await page.goto(velk.url);
-    for (const path of [...OUTSIDE, 'guide']) {
-      await follow(page, `/${path}`);
-      await check(path || 'jobs');
-    }
-    await openLooms(page, velk, 'stock');
-    for (const stage of STAGES) {
-      await page.getByRole('link', { name: new RegExp(`^${stage}, `, 'i') }).click();
-      await check(stage);
-    }
-  });
-
 test.describe('where one points with a finger', () => {
   test.use({ viewport: { width: 768, height: 1024 }, hasTouch: true, isMobile: true });
   /** All of the looms, cut: every sort of row and control. */
@@ -194,23 +146,6 @@ test.describe('where one points with a finger', () => {
           )
           .map((e) => `${e.outerHTML.slice(0, 90)} ${heightOf(e)}`);
       });
-    await page.goto(velk.url);
-    for (const path of ['', 'shop', 'chest/spiral-8', 'quick/stack']) {
-      await follow(page, `/${path}`);
-      await page.getByRole('heading', { level: 1 }).waitFor();
-      expect(await low(), path).toEqual([]);
-    }
-    await openLooms(page, velk, 'stock');
-    for (const stage of STAGES) {
-      await page.getByRole('link', { name: new RegExp(`^${stage}, `, 'i') }).click();
-      await page.getByRole('heading', { level: 1 }).first().waitFor({ state: 'attached' });
-      if (stage === 'Methods') await page.getByRole('radio').first().waitFor();
-      if (stage === 'Order')
-        await page
-          .getByRole('button', { name: /^Move set-up/ })
-          .first()
-          .waitFor();
-      expect(await low(), stage).toEqual([]);
-    }
+    await throughRooms(page, velk, async (room) => expect(await low(), room).toEqual([]));
   });
 });
