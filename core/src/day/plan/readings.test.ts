@@ -1,5 +1,6 @@
 import * as fc from 'fast-check';
 import { beforeAll, describe, expect, it } from 'vitest';
+import { resolve, type Job } from '../../design/job/index.ts';
 import { JOINT_KINDS } from '../../design/joints/index.ts';
 import type { Modeller } from '../../ground/solids/index.ts';
 import { cases } from '../../testing/generate.ts';
@@ -23,6 +24,15 @@ const read = (plan: Plan): string[][] =>
       ({ name, value, more }) => `${name} ${value.toFixed(2)}${more ? ' so far' : ''}`,
     ),
   );
+
+/** The dimensions of a joint as its sheet has them. */
+function sheetOf(job: Job, id: string) {
+  const { kind, params, members } = resolve(
+    job.joints.find((j) => j.id === id)!,
+    job,
+  );
+  return kind.drawing(params, members).dimensions;
+}
 
 /** A rail of 22 by 70 with a tenon of 8 by 50, 6 from its reference face: 30 long. */
 const rail = (tenoned: string): JobShape => ({
@@ -131,7 +141,7 @@ describe('what the test piece should read (plain arithmetic)', () => {
     ]);
   });
 
-  it('agrees with the virtual pair wherever nothing more is taken, for every kind and whatever way comes by itself', () => {
+  it('agrees with the virtual pair wherever nothing more is taken, and with the sheet wherever it has its name, for every kind and whatever way comes by itself', () => {
     let seen = 0;
     for (const { id } of JOINT_KINDS)
       for (const { job, shop, goes } of fc.sample(cases({ kind: id, graduation: 0 }), {
@@ -142,11 +152,13 @@ describe('what the test piece should read (plain arithmetic)', () => {
         const plan = planJob(job, shop, modeller);
         const { members } = plan.joints[0]!.proof!;
         for (const card of plan.cards)
-          for (const { member, dimension, name, value, within, more } of readingsOf(
+          for (const { joint, member, dimension, name, value, within, more } of readingsOf(
             modeller,
             card,
             plan,
           )) {
+            const drawn = sheetOf(job, joint).find((d) => d.name === name)?.value ?? value;
+            expect([id, name, more || Math.abs(drawn - value) < 2e-2]).toEqual([id, name, true]);
             const { least, most } = members[member].sizes[dimension]!;
             expect([id, name, more || (value > least - 2e-3 && value < most + 2e-3)]).toEqual([
               id,

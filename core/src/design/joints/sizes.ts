@@ -49,7 +49,7 @@ const SIZES: Readonly<Record<DimensionId, GaugedSize>> = {
 const CALLED: Readonly<Record<string, Readonly<Record<DimensionId, string>>>> = {
   housed: { mortiseDepth: 'mortise depth, from the face' },
   'open-slot': { mortiseLength: 'slot depth' },
-  'angled-slot': { mortiseLength: 'slot depth' },
+  'angled-slot': { tenonLength: 'tenon length, along the piece', mortiseLength: 'slot depth' },
   lap: { tenonWidth: 'lap width', mortiseLength: 'length of the cut' },
   'tee-lap': { tenonWidth: 'lap width', mortiseLength: 'length of the notch' },
   'tee-slot': {
