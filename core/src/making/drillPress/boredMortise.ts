@@ -2,7 +2,7 @@ import type { MortiseFeature } from '../../design/index.ts';
 import { say, type Mm } from '../../ground/index.ts';
 import { toolsOf, type BoringBit, type Shop } from '../../shop/index.ts';
 import { rowOf, type Hole } from '../method/boring.ts';
-import { SAME } from '../method/method.ts';
+import { SAME, type Gauged } from '../method/method.ts';
 import { sideBySide } from '../method/sideBySide.ts';
 import type { LengthFigure } from '../setups/index.ts';
 import { onPress } from './figures.ts';
@@ -67,17 +67,24 @@ export function rowsOf(feature: MortiseFeature, { bit, across }: Boring, shop: S
       m,
     }),
   };
+  const wallLine = (row: string): Gauged => {
+    if (row !== 'near' && row !== 'far') return {};
+    return bitAt('wall’s', row === 'near' ? p : p + m, '{reference face}');
+  };
   return sideBySide(m - bit.diameter, across.length).map(({ id, name, from, rounding }) => ({
     name,
-    fence: onPress(shop).fence({
-      id: `across-${id}`,
-      name: `Fence to bit, ${name}`,
-      value: p + half + from,
-      rounding,
-      purpose: 'place',
-      acts: 'thickness',
-      working: id === 'near' || id === 'far' ? words[id] : words.between,
-    }),
+    fence: onPress(shop).fence(
+      {
+        id: `across-${id}`,
+        name: `Fence to bit, ${name}`,
+        value: p + half + from,
+        rounding,
+        purpose: 'place',
+        acts: 'thickness',
+        working: id === 'near' || id === 'far' ? words[id] : words.between,
+      },
+      wallLine(id),
+    ),
   }));
 }
 
@@ -122,6 +129,12 @@ export function holesOf(along: readonly Mm[]): RowHole[] {
   ];
 }
 
+/** The bit comes down inside the line of an end or of a wall. */
+const bitAt = (line: string, lies: Mm, datum: string): Gauged => ({
+  mark: { lies, grows: 1, text: `the bit’s edge at the ${line} line, {lies} from the ${datum}` },
+});
+const endLine = (lies: Mm): Gauged => bitAt('end', lies, 'layout end');
+
 /** End stop to the first and to the last hole of a row. */
 export function stopsOf(
   side: 'left' | 'right',
@@ -131,28 +144,34 @@ export function stopsOf(
 ): LengthFigure[] {
   const half = bit.diameter / 2;
   const stop = onPress(shop)[`${side}Stop`];
-  const near = stop({
-    id: 'stop-near',
-    name: 'Near end, end stop or mark',
-    value: q + half,
-    purpose: 'place',
-    rounding: 'up',
-    acts: 'length',
-    working: say('layout end to mortise {q} + half the bit {half}', { q, half }),
-  });
-  const far = stop({
-    id: 'stop-far',
-    name: 'Far end, end stop or mark',
-    value: q + l - half,
-    purpose: 'place',
-    rounding: 'down',
-    acts: 'length',
-    working: say('layout end to mortise {q} + its length {l} − half the bit {half}', {
-      q,
-      l,
-      half,
-    }),
-  });
+  const near = stop(
+    {
+      id: 'stop-near',
+      name: 'Near end, end stop or mark',
+      value: q + half,
+      purpose: 'place',
+      rounding: 'up',
+      acts: 'length',
+      working: say('layout end to mortise {q} + half the bit {half}', { q, half }),
+    },
+    endLine(q),
+  );
+  const far = stop(
+    {
+      id: 'stop-far',
+      name: 'Far end, end stop or mark',
+      value: q + l - half,
+      purpose: 'place',
+      rounding: 'down',
+      acts: 'length',
+      working: say('layout end to mortise {q} + its length {l} − half the bit {half}', {
+        q,
+        l,
+        half,
+      }),
+    },
+    endLine(q + l),
+  );
   return along.length === 1 ? [near] : [near, far];
 }
 

@@ -3,7 +3,7 @@ import type { SeatFace } from '../setups/index.ts';
 import { ruleOf, type Shop, type Teeth } from '../../shop/index.ts';
 import { say, type Mm, type Sentence } from '../../ground/index.ts';
 import type { Setting } from './dials.ts';
-import { SAME, type Context } from './method.ts';
+import { SAME, type Context, type Gauged } from './method.ts';
 
 /** One shoulder of a tenon: the face that lies down while it is cut, and how deep it is. */
 export interface Shoulder {
@@ -47,8 +47,24 @@ export const toShoulder = (L: Mm): Setting => ({
   working: say('tenon length {L}', { L }),
 });
 
+/**
+ * The far side of what cuts stands at the line that is knifed round the first piece.
+ * @param block that lies between its end and what is set
+ */
+export const byShoulderLine = (L: Mm, block?: EndBlock): Gauged => ({
+  mark: {
+    lies: L,
+    grows: 1,
+    text: `${block ? `its end against the ${block}, ` : ''}far teeth at the shoulder line, {lies} from the end`,
+    leads: true,
+  },
+});
+
+/** What is held between the end of a piece and what is set. */
+type EndBlock = 'stop block' | 'gauge block';
+
 /** The same with a block between the end and what is set. */
-export const toShoulderBy = (L: Mm, s: Mm, block: 'stop block' | 'gauge block'): Setting => ({
+export const toShoulderBy = (L: Mm, s: Mm, block: EndBlock): Setting => ({
   value: L + s,
   rounding: 'down',
   acts: 'length',

@@ -104,14 +104,20 @@ export interface FigureDraft {
  * @param aim what is set instead of its value, mm
  */
 export function figure(
-  { within: _, beside: __, ...draft }: FigureDraft,
+  { within: _, beside, ...draft }: FigureDraft,
   means: Means,
   aim: Mm = draft.value,
 ): LengthFigure {
   const usable = touched(draft) ? means : { ...means, boxes: [] };
   const purpose = draft.purpose ?? 'fit';
   const ways = waysToReach(aim, draft.rounding, usable);
-  const { more, leads, at = aim } = withoutNumbers({ ...draft, purpose, aim }, means);
+  /** What makes a fit with something set by eye is moved on from there. */
+  const isMovedOn = beside?.set.by === 'mark';
+  const {
+    more,
+    leads = isMovedOn ? 'move' : undefined,
+    at = aim,
+  } = withoutNumbers({ ...draft, purpose, aim }, means);
   const from = (way: Reach): Reach => ({ ...way, error: at - way.value });
   return reachedBy(
     {
@@ -151,13 +157,11 @@ function withoutNumbers(
     return { more, leads: 'held', at: more.value };
   }
   if (!mark) return {};
-  const more = byMark(figure, mark, lineStep(purpose, means));
-  return purpose === 'place' && linesLead ? { more, leads: 'mark', at: more.value } : { more };
+  const { rule = graduation } = means;
+  const more = byMark(figure, mark, purpose === 'fit' ? graduation : rule, rule);
+  const isLed = linesLead && (purpose === 'place' || mark.leads);
+  return isLed ? { more, leads: 'mark', at: more.value } : { more };
 }
-
-/** As which a line is struck that a figure of this purpose is set by, mm. */
-const lineStep = (purpose: Purpose, { graduation, rule = graduation }: Means): Mm =>
-  purpose === 'fit' ? graduation : rule;
 
 /** How far off its value it was rounded, mm, as planned. */
 export const roundedBy = ({ value, aim, set }: Pick<LengthFigure, 'value' | 'aim' | 'set'>): Mm =>

@@ -65,6 +65,8 @@ export interface Mark {
   readonly grows: 1 | -1;
   /** With a slot for where it lies. */
   readonly text: string;
+  /** It is there whatever the figure is for: it leads a figure that makes a fit, too. */
+  readonly leads?: true;
 }
 
 /** A block that is put in or taken out, and nothing else of the machine is touched. */
@@ -218,13 +220,15 @@ function measuredBy(value: Mm, rounding: Rounding, finest: Mm, rule: Mm | undefi
  * @param value of the figure, exact, mm
  * @param aim what is set instead of it by a number, mm
  * @param step as which the line is struck, mm
+ * @param rule what a rule shows, where that comes as near, mm
  */
 export function byMark(
   { value, aim, rounding }: { value: Mm; aim: Mm; rounding: Rounding },
   { lies, grows, text }: Mark,
   step: Mm,
+  rule: Mm = step,
 ): Reach {
-  const struck = roundTo(lies, step, grows > 0 ? rounding : opposite(rounding));
+  const struck = measuredBy(lies, grows > 0 ? rounding : opposite(rounding), step, rule);
   const set = value + grows * (struck - lies);
   return {
     by: 'mark',

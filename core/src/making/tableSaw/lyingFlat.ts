@@ -5,7 +5,7 @@ import { say, type Mm, type Sentence } from '../../ground/index.ts';
 import { flatBundleWords } from '../method/bundles.ts';
 import type { Dial } from '../method/dials.ts';
 import type { Context, Method } from '../method/method.ts';
-import { byDepth, shouldersOf, toShoulder } from '../method/shoulders.ts';
+import { byDepth, shouldersOf, byShoulderLine, toShoulder } from '../method/shoulders.ts';
 import { overLevels } from '../method/stack.ts';
 import { onTableSaw } from './figures.ts';
 
@@ -45,7 +45,10 @@ export function lyingFlat(
   { joint, occurrences }: Context,
   { id, method, gear, wide, offs, height: heightOf, leaves, made }: Clearing,
 ): Setup[] {
-  const stop = onTableSaw(shop).stopOnSled(toShoulder(feature.length));
+  const stop = onTableSaw(shop).stopOnSled(
+    toShoulder(feature.length),
+    byShoulderLine(feature.length),
+  );
   return byDepth(shouldersOf(feature)).map((group): Setup => {
     const { depth, down } = group[0];
     const height = heightOf({

@@ -211,62 +211,6 @@ describe('by card alone, router in the jig', () => {
   });
 });
 
-/** What the first way to set a figure says of its line: how far off it lies. */
-function lineOf({ setup }: EachSetup, id: string, words: RegExp): number {
-  const figure = setup.figures.find((f) => f.id === id)!;
-  const text = speak(figure.set.text, METRIC);
-  const [, lies] = words.exec(text) ?? [];
-  if (!lies) throw new Error(`${figure.name} isn’t set by a line: ${text}`);
-  const read = parseLength(lies, METRIC);
-  if (!read.ok) throw new Error(text);
-  return read.value;
-}
-
-describe('by its lines alone', () => {
-  const RULE = 0.5;
-  /** Where the ends are that its lines give, from the layout end; nothing where it has others. */
-  const endsOf: Readonly<Record<string, (each: EachSetup) => [number, number]>> = {
-    'router-jig': (each) => {
-      const centre = lineOf(each, 'end-stop', /^the piece’s centre line, (.+) from its layout end/);
-      const half = (id: string) => lineOf(each, id, /end line, (.+) off the mortise’s centre line/);
-      return [centre - half('left-stop'), centre + half('right-stop')];
-    },
-    'hollow-chisel': (each) => {
-      const line = (id: string) => lineOf(each, id, /end line, (.+) from the layout end/);
-      return [line('stop-near'), line('stop-far')];
-    },
-  };
-
-  it.each(Object.keys(endsOf))(
-    '%s: a hidden mortise ends where its lines are, outside what was drawn by no more than a rule',
-    (mortised) => {
-      fc.assert(
-        fc.property(
-          cases({ methods: [mortised], corners: 'squared', graduation: 0.05 }),
-          ({ job, shop, params, goes }) => {
-            fc.pre(goes);
-            const length = params.tenonWidth + params.endClearance;
-            for (const each of eachSetup(planJob(job, shop)).filter(
-              ({ setup }) => setup.method === mortised,
-            )) {
-              fc.pre(each.setup.figures.every(({ set }) => !set.stands));
-              fc.pre(each.setup.figures.some(({ set }) => set.by === 'mark'));
-              const [near, far] = endsOf[mortised]!(each);
-              const beyond = [params.position - near, far - params.position - length];
-              for (const past of beyond) {
-                expect(past).toBeGreaterThan(-RULE / 2 - 1e-6);
-                expect(past).toBeLessThan(1.5 * RULE + 1e-6);
-              }
-              expect(far - near).toBeGreaterThan(length - 1e-6);
-            }
-          },
-        ),
-        CARDS,
-      );
-    },
-  );
-});
-
 /** A mitred end has a card of its own at the bench. */
 const squareTips = ({ job }: Case) => !job.joints[0]!.params['tips'];
 

@@ -11,6 +11,7 @@ import {
   byDepth,
   shoulderDepth,
   shouldersLeft,
+  byShoulderLine,
   toShoulderBy,
 } from '../../method/shoulders.ts';
 
@@ -52,7 +53,10 @@ export const bandsawBlock: Method<TenonFeature> = {
     const block = stopBlockOf(shop)!;
     const s = block.thickness;
     const on = onBandsaw(shop);
-    const fence = on.fenceToFarSide(toShoulderBy(feature.length, s, 'gauge block'));
+    const fence = on.fenceToFarSide(
+      toShoulderBy(feature.length, s, 'gauge block'),
+      byShoulderLine(feature.length, 'gauge block'),
+    );
     const short = shouldersFirst ? 0 : shop.secondCutShort;
     const apart = apartAtMost(shop, short, context);
     return byDepth(shouldersLeft(feature, context), apart).map((group): Setup => {

@@ -6,7 +6,13 @@ import { gearOf, shoulderStandsIn } from '../cuts.ts';
 import { onBandsaw } from '../figures.ts';
 import { called, type Method } from '../../method/method.ts';
 import { missing } from '../../method/refusal.ts';
-import { byDepth, shoulderDepth, shouldersOf, toShoulder } from '../../method/shoulders.ts';
+import {
+  byDepth,
+  shoulderDepth,
+  shouldersOf,
+  byShoulderLine,
+  toShoulder,
+} from '../../method/shoulders.ts';
 
 /**
  * Bandsaw, the piece on its edge: its end along the fence sets the length, the stop behind the
@@ -40,7 +46,7 @@ export const bandsawShoulders: Method<TenonFeature> = {
   setups(feature, shop, { joint, occurrences }) {
     const saw = toolsOf(shop, 'bandsaw')[0]!;
     const on = onBandsaw(shop);
-    const fence = on.fenceToFarSide(toShoulder(feature.length));
+    const fence = on.fenceToFarSide(toShoulder(feature.length), byShoulderLine(feature.length));
     return byDepth(shouldersOf(feature)).map((group): Setup => {
       const stop = on.stop(shoulderDepth(group, 0, { taken: 0 }));
       return {

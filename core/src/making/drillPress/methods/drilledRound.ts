@@ -1,7 +1,7 @@
 import type { BoreFeature } from '../../../design/index.ts';
 import { calledFace, type Setup } from '../../setups/index.ts';
 import { toolsOf } from '../../../shop/index.ts';
-import { capital, say } from '../../../ground/index.ts';
+import { capital, say, type Mm } from '../../../ground/index.ts';
 import {
   bitFor,
   bitRefusals,
@@ -12,9 +12,19 @@ import {
   seatOf,
 } from '../../method/boring.ts';
 import { boreLies, BORE_CHECKS, depthWords, GUIDE_WORDS, holeOf } from '../../method/holes.ts';
-import { called, type Method } from '../../method/method.ts';
+import { called, type Gauged, type Method } from '../../method/method.ts';
 import { missing } from '../../method/refusal.ts';
 import { onPress } from '../figures.ts';
+
+/** The bit’s point falls into the mark that an awl made on the first piece. */
+const pointAt = (lies: Mm, datum: string): Gauged => ({
+  mark: {
+    lies,
+    grows: 1,
+    text: `the bit’s point in the awl mark, {lies} from the ${datum}`,
+    leads: true,
+  },
+});
 
 /** Drill press with a fence and an end stop. */
 export const drillPress: Method<BoreFeature> = {
@@ -40,14 +50,17 @@ export const drillPress: Method<BoreFeature> = {
     if (!press || !bit) return [];
     const on = onPress(shop);
     const lies = boreLies(feature);
-    const across = on.fence({
-      value: feature.across,
-      rounding: 'nearest',
-      acts: feature.into === 'entry-edge' ? 'thickness' : 'width',
-      working: say(`${GUIDE_WORDS[feature.guide]} to the hole’s centre {across}`, {
-        across: feature.across,
-      }),
-    });
+    const across = on.fence(
+      {
+        value: feature.across,
+        rounding: 'nearest',
+        acts: feature.into === 'entry-edge' ? 'thickness' : 'width',
+        working: say(`${GUIDE_WORDS[feature.guide]} to the hole’s centre {across}`, {
+          across: feature.across,
+        }),
+      },
+      pointAt(feature.across, GUIDE_WORDS[feature.guide]),
+    );
     const depth = on.depth({
       value: feature.depth,
       purpose: 'depth',
@@ -56,15 +69,18 @@ export const drillPress: Method<BoreFeature> = {
       working: depthWords(feature),
     });
     return bySide(occurrences, lies).map(([side, here]): Setup => {
-      const stop = on[`${side}Stop`]({
-        value: feature.along,
-        ...(lies.stop === 'layout-end' && { purpose: 'place' }),
-        rounding: 'nearest',
-        acts: 'length',
-        working: say(`${calledFace(lies.stop)} to the hole’s centre {along}`, {
-          along: feature.along,
-        }),
-      });
+      const stop = on[`${side}Stop`](
+        {
+          value: feature.along,
+          ...(lies.stop === 'layout-end' && { purpose: 'place' }),
+          rounding: 'nearest',
+          acts: 'length',
+          working: say(`${calledFace(lies.stop)} to the hole’s centre {along}`, {
+            along: feature.along,
+          }),
+        },
+        pointAt(feature.along, calledFace(lies.stop)),
+      );
       return {
         id: `${joint}.drill-press-${side}`,
         method: drillPress.id,

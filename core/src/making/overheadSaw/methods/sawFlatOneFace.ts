@@ -6,7 +6,7 @@ import { offsOf, stacksFor } from '../../method/blades.ts';
 import { flatBundleWords } from '../../method/bundles.ts';
 import { called, SAME, type Method } from '../../method/method.ts';
 import { missing, over } from '../../method/refusal.ts';
-import { toShoulder } from '../../method/shoulders.ts';
+import { byShoulderLine, toShoulder } from '../../method/shoulders.ts';
 import {
   makeUpWords,
   overLevels,
@@ -110,7 +110,7 @@ export const sawFlatOneFace: Method<TenonFeature> = {
     const { stack, makeUp } = stacksFor(feature, shop)[0]!;
     const { chippers, value: K } = makeUp!;
     const on = onOverheadSaw(shop);
-    const stop = on.stopOnSled(toShoulder(feature.length));
+    const stop = on.stopOnSled(toShoulder(feature.length), byShoulderLine(feature.length));
     const passes = ({ side, stock }: Pair, height: LengthFigure, from: 'above' | 'below'): Pass[] =>
       offsOf(stop.set.value, K, shop).flatMap((off, i): Pass[] => {
         const down = side === 'face' ? '{Reference face} down' : '{Reference edge} down';

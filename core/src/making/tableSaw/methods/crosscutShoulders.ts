@@ -14,6 +14,7 @@ import {
   shoulderDepth,
   shouldersLeft,
   shouldersOf,
+  byShoulderLine,
   toShoulder,
   toShoulderBy,
   type Shoulder,
@@ -85,7 +86,10 @@ export const crosscutShoulders: Method<TenonFeature> = {
     const block = stopBlockOf(shop)!;
     const { teeth } = toolById(shop, 'saw-blade', saw.bladeId);
     const { fenceToFarSide, height: overTable } = onTableSaw(shop);
-    const fence = fenceToFarSide(toShoulderBy(feature.length, block.thickness, 'stop block'));
+    const fence = fenceToFarSide(
+      toShoulderBy(feature.length, block.thickness, 'stop block'),
+      byShoulderLine(feature.length, 'stop block'),
+    );
     return shoulderGroups(
       feature,
       { on: 'the table', height: overTable },
@@ -165,7 +169,7 @@ export const sledShoulders: Method<TenonFeature> = {
     const saw = toolsOf(shop, 'table-saw')[0]!;
     const { teeth } = toolById(shop, 'saw-blade', saw.bladeId);
     const { stopOnSled, heightOverSled } = onTableSaw(shop);
-    const stop = stopOnSled(toShoulder(feature.length));
+    const stop = stopOnSled(toShoulder(feature.length), byShoulderLine(feature.length));
     const short = shouldersFirst ? 0 : shop.secondCutShort;
     const bed: Bed = { on: 'the bed of the sled', height: heightOverSled };
     return shoulderGroups(feature, bed, short, context, shop).map(({ group, height }): Setup => ({

@@ -1,9 +1,9 @@
 import type { NotchFeature } from '../../../design/index.ts';
 import type { Pass } from '../../setups/index.ts';
-import { toolsOf } from '../../../shop/index.ts';
-import { capital, say, type Sentence } from '../../../ground/index.ts';
+import { toolsOf, type Shop } from '../../../shop/index.ts';
+import { capital, say, type Mm, type Sentence } from '../../../ground/index.ts';
 import { stackPasses, stackWithin } from '../../method/blades.ts';
-import { called, ruleStep, SAME, type Method } from '../../method/method.ts';
+import { called, ruleStep, SAME, type Gauged, type Method } from '../../method/method.ts';
 import { missing } from '../../method/refusal.ts';
 import { onTableSaw } from '../figures.ts';
 import { makeUpWords, overLevels, overStack, stackRefusals } from '../../method/stack.ts';
@@ -32,34 +32,12 @@ export const sawNotch: Method<NotchFeature> = {
       ];
     return stackRefusals(depth, ['mortiseWidth', 'depth of the notch'], saw, choice);
   },
-  setups({ face, start: q, length: w, depth }, shop, { joint, occurrences }) {
+  setups(notch, shop, { joint, occurrences }) {
+    const { face, length: w } = notch;
     const saw = toolsOf(shop, 'table-saw')[0]!;
     const { stack, makeUp } = stackWithin(w, shop)!;
     const { chippers, value: K } = makeUp!;
-    const on = onTableSaw(shop);
-    const far = on.stopOnSled({
-      id: 'stop-far',
-      name: 'End stop or mark, far wall',
-      value: q + w,
-      ...(q > ruleStep(shop) ? { purpose: 'place', rounding: 'nearest' } : { rounding: 'down' }),
-      acts: 'length',
-      working: say('layout end to the notch {q} + its length {w}', { q, w }),
-    });
-    const near = on.stopOnSled({
-      id: 'stop-near',
-      name: 'End stop or mark, near wall',
-      value: q + K,
-      beside: far,
-      rounding: 'up',
-      acts: 'length',
-      working: say('layout end to the notch {q} + width of the stack {K}', { q, K }),
-    });
-    const height = on.stackOverSled({
-      value: depth,
-      rounding: 'up',
-      acts: 'thickness',
-      working: say('depth of the notch {depth}', { depth }),
-    });
+    const { far, near, height } = figuresOf(notch, K, shop);
     const words = FACE[face];
     const pass = (id: string, told: Sentence, at: string, off = 0): Pass[] => {
       const seat = { table: face, 'end-stop': 'layout-end' } as const;
@@ -113,3 +91,47 @@ export const sawNotch: Method<NotchFeature> = {
     ];
   },
 };
+
+/** What cuts stands inside the notch, its side at the line of that wall. */
+const lineOf = (wall: 'near' | 'far', lies: Mm): Gauged => ({
+  mark: {
+    lies,
+    grows: 1,
+    text: `${wall} teeth at the notch’s ${wall} line, {lies} from the layout end`,
+  },
+});
+
+/** Both places of the stop, for a stack that is K wide, and its height. */
+function figuresOf({ start: q, length: w, depth }: NotchFeature, K: Mm, shop: Shop) {
+  const on = onTableSaw(shop);
+  const far = on.stopOnSled(
+    {
+      id: 'stop-far',
+      name: 'End stop or mark, far wall',
+      value: q + w,
+      ...(q > ruleStep(shop) ? { purpose: 'place', rounding: 'nearest' } : { rounding: 'down' }),
+      acts: 'length',
+      working: say('layout end to the notch {q} + its length {w}', { q, w }),
+    },
+    lineOf('far', q + w),
+  );
+  const near = on.stopOnSled(
+    {
+      id: 'stop-near',
+      name: 'End stop or mark, near wall',
+      value: q + K,
+      beside: far,
+      rounding: 'up',
+      acts: 'length',
+      working: say('layout end to the notch {q} + width of the stack {K}', { q, K }),
+    },
+    lineOf('near', q),
+  );
+  const height = on.stackOverSled({
+    value: depth,
+    rounding: 'up',
+    acts: 'thickness',
+    working: say('depth of the notch {depth}', { depth }),
+  });
+  return { far, near, height };
+}
