@@ -28,7 +28,9 @@ export function diagonalOf(
   job: Job,
 ): { over: string; diagonal: Mm } | undefined {
   const { groups, way, closes } = stage;
-  if (groups.length < 3 || closes.length < groups.length) return undefined;
+  const isClosed = groups.length > 2 && closes.length >= groups.length;
+  const [first, last] = stage.outer ?? (isClosed ? [groups[0]!, groups.at(-1)!] : []);
+  if (!first || !last) return undefined;
   const across = (group: readonly number[]) =>
     group.flatMap((i) => {
       const { part: id, at } = built.pieces[i]!;
@@ -37,8 +39,8 @@ export function diagonalOf(
       const part = job.parts.find((eachPart) => eachPart.id === id)!;
       return [{ i, part, length: pieceOf(part, 'median').length, along }];
     });
-  for (const one of across(groups[0]!))
-    for (const other of across(groups.at(-1)!)) {
+  for (const one of across(first))
+    for (const other of across(last)) {
       const [a, b] = [bodies.extent([one.i], one.along), bodies.extent([other.i], one.along)];
       if (Math.abs(a[0] - b[0]) > LEVEL || Math.abs(a[1] - b[1]) > LEVEL) continue;
       const [least, most] = bodies.extent([one.i, other.i], way);
@@ -67,6 +69,10 @@ export function looksOf(
       say(
         `In ${glueUps.length} glue-ups: each time only those joints get glue, the rest is put together dry to hold it true.`,
       ),
+    );
+  if (stage.isHalf)
+    told.push(
+      say('Square in its corner before the glue sets: the other half is closed onto it as it is.'),
     );
   if (square)
     told.push(

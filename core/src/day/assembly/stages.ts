@@ -10,6 +10,10 @@ export interface Stage {
   readonly groups: readonly (readonly number[])[];
   /** The joints it closes, by their places in the assembly. */
   readonly closes: readonly number[];
+  /** Half of a frame, which the other half closes. */
+  readonly isHalf?: true;
+  /** Of two halves that close a frame: what lies at either end of the line. */
+  readonly outer?: readonly [readonly number[], readonly number[]];
 }
 
 /**

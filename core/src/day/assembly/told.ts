@@ -1,9 +1,10 @@
 import { type Job, resolve } from '../../design/index.ts';
 import { capital, listed, say, type Sentence } from '../../ground/index.ts';
-import { glueWork, type Shop, USUAL_GLUING, type WorkId } from '../../shop/index.ts';
+import { glueWork, type Shop, USUAL_GLUING, USUAL_SCHOOLS, type WorkId } from '../../shop/index.ts';
 import { allowancesOf } from '../cutlist/index.ts';
 import type { Bodies } from './bodies.ts';
 import type { Built } from './build.ts';
+import { halvesOf } from './halves.ts';
 import { clampsIn, glueUpsOf } from './glue.ts';
 import { looksOf } from './looks.ts';
 import { namesOf } from './pieces.ts';
@@ -21,11 +22,17 @@ export function toldOf(
   const found = stagesOf(built, bodies);
   const names = pieceNames(built, job);
   if ('stuck' in found) return { problem: stuckProblem(found.stuck, built, names) };
-  const { stages } = found;
+  const gluing = shop.gluing ?? USUAL_GLUING;
+  const glueUpsIn = (stage: Stage) => glueUpsOf(stage, built, bodies, job, gluing, clampsIn(shop));
+  const { closing } = { ...USUAL_SCHOOLS, ...shop.schools, ...job.schools };
+  const isHalved = (stage: Stage) =>
+    closing === 'halves' || (closing === 'computed' && glueUpsIn(stage).length > 1);
+  const stages = found.stages.flatMap(
+    (stage) => (isHalved(stage) && halvesOf(stage, built, bodies)) || [stage],
+  );
   /** In the order they are closed. */
   const order = stages.flatMap(({ closes }) => closes);
   const number = (i: number) => order.indexOf(i) + 1;
-  const gluing = shop.gluing ?? USUAL_GLUING;
   const id = built.pieces.map(({ part, hand }) => `${part}.${hand}`)[0]!;
   const named: WorkId[] = [];
   const workOf = (joints: readonly number[]): WorkId => {
@@ -35,7 +42,7 @@ export function toldOf(
     return glueWork(id, ids, again);
   };
   const told = once(stages, built).map(({ stage, closes, times }): AssemblyStage => {
-    const glueUps = glueUpsOf(stage, built, bodies, job, gluing, clampsIn(shop));
+    const glueUps = glueUpsIn(stage);
     const { way, groups } = stage;
     return {
       title: titleOf(stage, built, job),
@@ -90,7 +97,8 @@ function pieceNames({ pieces }: Built, job: Job): string[] {
  * “Rail × 2 and shelf between stile × 2”, or “slat × 4 to bearer × 2” where no group lies between
  * others.
  */
-function titleOf({ groups, closes }: Stage, { pieces, meetings }: Built, job: Job): string {
+function titleOf({ groups, closes, outer }: Stage, { pieces, meetings }: Built, job: Job): string {
+  if (outer) return 'The two halves, closed';
   const groupOf = (piece: number) => groups.findIndex((group) => group.includes(piece));
   const ends = closes.map((i) =>
     [meetings[i]!.tenoned, meetings[i]!.mortised].map(groupOf).sort((a, b) => a - b),
@@ -136,9 +144,9 @@ function once(stages: readonly Stage[], { pieces, meetings }: Built): Told[] {
         .map((i) => `${pieces[i]!.part}.${pieces[i]!.hand}`)
         .sort()
         .join('+');
-    const closes = stage.closes
-      .map((i) => `${meetings[i]!.joint}.${meetings[i]!.tenon.end}`)
-      .sort();
+    /** Halves that are turned about are alike. */
+    const endOf = (i: number) => (stage.isHalf ? '' : meetings[i]!.tenon.end);
+    const closes = stage.closes.map((i) => `${meetings[i]!.joint}.${endOf(i)}`).sort();
     const key = JSON.stringify([stage.groups.map(group).sort(), closes]);
     const { times, closes: before, ...own } = found.get(key) ?? { stage, times: 0, closes: [] };
     found.set(key, { ...own, times: times + 1, closes: [...before, ...stage.closes] });

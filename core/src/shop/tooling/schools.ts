@@ -108,7 +108,17 @@ export const SCHOOLS = {
       numbers: 'Stops by their numbers',
     },
     why: 'Ends that a tenon hides lie where a rule shows; a number needs no marked piece.',
-    changes: 'how the stops of a mortise are set',
+    changes: 'how the stops of mortises, shoulders, notches and holes are set',
+  },
+  closing: {
+    question: 'A frame of four closed in one go, or from two halves?',
+    answers: {
+      computed: 'In one go, while the glue stays open',
+      once: 'All four corners in one go',
+      halves: 'Two halves first, each held square',
+    },
+    why: 'Two corners are held square at leisure and never close in a panic; one go is in clamps once.',
+    changes: 'the stages in which a frame is glued up',
   },
   length: {
     question: 'Cut to length first?',
@@ -137,6 +147,7 @@ export const LATER_SCHOOLS: ReadonlySet<SchoolName> = new Set<SchoolName>([
   'housing',
   'places',
   'pieces',
+  'closing',
 ]);
 
 /** The first answer to every question: what Velk does until a shop says otherwise. */
