@@ -68,7 +68,7 @@ describe('a frame of four from two halves', () => {
     expect(told(glued(DOOR, 'halves'))).toEqual([
       ['Door top rail to door stile', 1, 3],
       ['Door bottom rail to door stile', 1, 3],
-      ['The two halves, closed', 1, 4],
+      ['The two halves of door stile × 2, door top rail and door bottom rail', 1, 4],
     ]);
     expect(told(glued(DOOR, 'once'))).toEqual([
       ['Door top rail and door bottom rail between door stile × 2', 1, 5],

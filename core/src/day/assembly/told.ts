@@ -98,7 +98,6 @@ function pieceNames({ pieces }: Built, job: Job): string[] {
  * others.
  */
 function titleOf({ groups, closes, outer }: Stage, { pieces, meetings }: Built, job: Job): string {
-  if (outer) return 'The two halves, closed';
   const groupOf = (piece: number) => groups.findIndex((group) => group.includes(piece));
   const ends = closes.map((i) =>
     [meetings[i]!.tenoned, meetings[i]!.mortised].map(groupOf).sort((a, b) => a - b),
@@ -113,6 +112,7 @@ function titleOf({ groups, closes, outer }: Stage, { pieces, meetings }: Built, 
     });
     return listed(names);
   };
+  if (outer) return `The two halves of ${counted(() => true)}`;
   const between = counted((g) => isLower(g) && isUpper(g));
   const kinds = groups.map((group) =>
     group
