@@ -5,7 +5,7 @@ test('what the joints make, in stages with clamps and days; a rail too short is 
   page,
   velk,
 }) => {
-  test.setTimeout(180_000);
+  test.setTimeout(240_000);
   await openLooms(page, velk, 'order');
   await page.getByRole('link', { name: 'Assembly' }).click();
   const summary = page.getByText('102 assemblies in 10 designs');
@@ -66,6 +66,20 @@ test('what the joints make, in stages with clamps and days; a rail too short is 
   await expect(page.getByText(/^Joints 3, 4, 5, 8, 9, 10/)).toBeVisible({ timeout: 30_000 });
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByText(/^Joints 1, 2, 3/)).toBeVisible({ timeout: 30_000 });
+
+  /** Glue that is wet for less than a frame takes parts it into two halves. */
+  const open = page.getByLabel('Stays open, min');
+  await page.getByRole('button', { name: /^Heddle side/ }).click();
+  await expect(page.getByText('The two halves')).toHaveCount(0);
+  const usual = await open.inputValue();
+  await open.fill('4');
+  const halves = page.getByRole('button', { name: /^2\. The two halves of heddle side × 2/ });
+  await expect(halves).toBeVisible({ timeout: 30_000 });
+  await halves.click();
+  await expect(page.getByText(/^Corner to corner over Heddle side: /)).toBeVisible();
+  await open.fill(usual);
+  await expect(halves).toHaveCount(0, { timeout: 30_000 });
+  await end.click();
 
   await page.goto(page.url().replace('order/assembly', 'stock'));
   const length = page.getByLabel('Base rail, final length, mm');

@@ -4,8 +4,8 @@ import type { Built } from './build.ts';
 import type { Stage } from './stages.ts';
 
 /**
- * A frame of four pieces that closes in one go, as two halves that are joined first, each an upright with
- * the rail beside it, and close along the same line.
+ * A frame of four pieces that closes in one go, as two halves that are joined first, each an upright
+ * with the rail beside it, and close along the same line.
  * @returns nothing where it is no such frame, or the halves are in one another’s way
  */
 export function halvesOf(

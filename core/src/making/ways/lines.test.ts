@@ -23,8 +23,8 @@ describe('by its lines alone', () => {
   /** Where the ends are that its lines give, from the layout end; nothing where it has others. */
   const endsOf: Readonly<Record<string, (each: EachSetup) => [number, number]>> = {
     'router-jig': (each) => {
-      const centre = lineOf(each, 'end-stop', /^the piece’s centre line, (.+) from its layout end/);
-      const half = (id: string) => lineOf(each, id, /end line, (.+) off the mortise’s centre line/);
+      const centre = lineOf(each, 'end-stop', /^the piece’s centre line, (.+) from its layout/);
+      const half = (id: string) => lineOf(each, id, /end line, (.+) off the mortise’s centre/);
       return [centre - half('left-stop'), centre + half('right-stop')];
     },
     'hollow-chisel': (each) => {
@@ -146,7 +146,7 @@ describe('by its lines alone', () => {
     read('tee-lap', 'saw-notch', (card, drawn) => {
       /** At the end of its piece it is as long as the other is wide: no line makes that. */
       if (drawn['position']! < RULE) return;
-      const far = lineOf(card, 'stop-far', /far teeth at the notch’s far line, (.+) from the lay/);
+      const far = lineOf(card, 'stop-far', /far teeth at the notch’s far line, (.+) from the/);
       isWithin(far - drawn['position']! - drawn['notchLength']!, -RULE / 2, RULE / 2);
       goesWith(card, 'stop-far', far - drawn['position']! - drawn['notchLength']!);
       const near = card.setup.figures.find(({ id }) => id === 'stop-near');
