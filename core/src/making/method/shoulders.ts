@@ -51,14 +51,16 @@ export const toShoulder = (L: Mm): Setting => ({
  * The far side of what cuts stands at the line that is knifed round the first piece.
  * @param block that lies between its end and what is set
  */
-export const byShoulderLine = (L: Mm, block?: EndBlock): Gauged => ({
-  mark: {
-    lies: L,
-    grows: 1,
-    text: `${block ? `its end against the ${block}, ` : ''}far teeth at the shoulder line, {lies} from the end`,
-    leads: true,
-  },
-});
+export function byShoulderLine(
+  { length: L, lean }: Pick<TenonFeature, 'length' | 'lean'>,
+  block?: EndBlock,
+): Gauged {
+  const against = block ? `its end against the ${block}, ` : '';
+  /** An end that was cut askew first is parallel to its shoulder. */
+  const measured = lean?.degrees ? ', measured square to it' : '';
+  const text = `${against}far teeth at the shoulder line, {lies} from the end${measured}`;
+  return { mark: { lies: L, grows: 1, text, leads: true } };
+}
 
 /** What is held between the end of a piece and what is set. */
 type EndBlock = 'stop block' | 'gauge block';

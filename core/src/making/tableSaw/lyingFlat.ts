@@ -45,10 +45,7 @@ export function lyingFlat(
   { joint, occurrences }: Context,
   { id, method, gear, wide, offs, height: heightOf, leaves, made }: Clearing,
 ): Setup[] {
-  const stop = onTableSaw(shop).stopOnSled(
-    toShoulder(feature.length),
-    byShoulderLine(feature.length),
-  );
+  const stop = onTableSaw(shop).stopOnSled(toShoulder(feature.length), byShoulderLine(feature));
   return byDepth(shouldersOf(feature)).map((group): Setup => {
     const { depth, down } = group[0];
     const height = heightOf({

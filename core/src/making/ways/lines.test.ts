@@ -118,6 +118,17 @@ describe('by its lines alone', () => {
     }),
   );
 
+  it('a leaning shoulder is measured square to its end, as the plane of the tenon lies', () => {
+    for (const [kind, words] of [
+      ['blind', /from the end$/],
+      ['angled', /from the end, measured square to it$/],
+    ] as const)
+      read(kind, 'crosscut-shoulders', (card) => {
+        const { text } = card.setup.figures.find(({ id }) => id === 'fence')!.set;
+        expect(speak(text, METRIC)).toMatch(words);
+      });
+  });
+
   it('drill-press: the awl marks the middle of the hole', () =>
     read('round', 'drill-press', (card, drawn) => {
       const along = lineOf(card, 'stop', /in the awl mark, (.+) from the layout end/);

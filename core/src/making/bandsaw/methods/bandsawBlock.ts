@@ -55,7 +55,7 @@ export const bandsawBlock: Method<TenonFeature> = {
     const on = onBandsaw(shop);
     const fence = on.fenceToFarSide(
       toShoulderBy(feature.length, s, 'gauge block'),
-      byShoulderLine(feature.length, 'gauge block'),
+      byShoulderLine(feature, 'gauge block'),
     );
     const short = shouldersFirst ? 0 : shop.secondCutShort;
     const apart = apartAtMost(shop, short, context);

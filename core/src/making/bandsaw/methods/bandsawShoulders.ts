@@ -46,7 +46,7 @@ export const bandsawShoulders: Method<TenonFeature> = {
   setups(feature, shop, { joint, occurrences }) {
     const saw = toolsOf(shop, 'bandsaw')[0]!;
     const on = onBandsaw(shop);
-    const fence = on.fenceToFarSide(toShoulder(feature.length), byShoulderLine(feature.length));
+    const fence = on.fenceToFarSide(toShoulder(feature.length), byShoulderLine(feature));
     return byDepth(shouldersOf(feature)).map((group): Setup => {
       const stop = on.stop(shoulderDepth(group, 0, { taken: 0 }));
       return {

@@ -110,7 +110,7 @@ export const sawFlatOneFace: Method<TenonFeature> = {
     const { stack, makeUp } = stacksFor(feature, shop)[0]!;
     const { chippers, value: K } = makeUp!;
     const on = onOverheadSaw(shop);
-    const stop = on.stopOnSled(toShoulder(feature.length), byShoulderLine(feature.length));
+    const stop = on.stopOnSled(toShoulder(feature.length), byShoulderLine(feature));
     const passes = ({ side, stock }: Pair, height: LengthFigure, from: 'above' | 'below'): Pass[] =>
       offsOf(stop.set.value, K, shop).flatMap((off, i): Pass[] => {
         const down = side === 'face' ? '{Reference face} down' : '{Reference edge} down';

@@ -88,7 +88,7 @@ export const crosscutShoulders: Method<TenonFeature> = {
     const { fenceToFarSide, height: overTable } = onTableSaw(shop);
     const fence = fenceToFarSide(
       toShoulderBy(feature.length, block.thickness, 'stop block'),
-      byShoulderLine(feature.length, 'stop block'),
+      byShoulderLine(feature, 'stop block'),
     );
     return shoulderGroups(
       feature,
@@ -169,7 +169,7 @@ export const sledShoulders: Method<TenonFeature> = {
     const saw = toolsOf(shop, 'table-saw')[0]!;
     const { teeth } = toolById(shop, 'saw-blade', saw.bladeId);
     const { stopOnSled, heightOverSled } = onTableSaw(shop);
-    const stop = stopOnSled(toShoulder(feature.length), byShoulderLine(feature.length));
+    const stop = stopOnSled(toShoulder(feature.length), byShoulderLine(feature));
     const short = shouldersFirst ? 0 : shop.secondCutShort;
     const bed: Bed = { on: 'the bed of the sled', height: heightOverSled };
     return shoulderGroups(feature, bed, short, context, shop).map(({ group, height }): Setup => ({
