@@ -18,12 +18,16 @@ export interface Outcome {
   readonly seen?: string;
 }
 
+/**
+ * Velk started for this, and stopped after it.
+ * @param folder that its data is in
+ * @param env of its start script, beside what is set
+ */
 async function withVelk<T>(
   work: (velk: Velk) => Promise<T>,
-  at = tmpdir(),
-  env: NodeJS.ProcessEnv = {},
+  { folder = tmpdir(), env }: { folder?: string; env?: NodeJS.ProcessEnv | undefined } = {},
 ): Promise<T> {
-  const data = mkdtempSync(join(at, 'velk-faults-'));
+  const data = mkdtempSync(join(folder, 'velk-faults-'));
   const velk = new Velk(data, await freePort(), env);
   try {
     velk.start();
@@ -52,33 +56,31 @@ async function moreSaved(allWriters: readonly Writer[], than: number): Promise<v
  * save.
  */
 export const kills = (times: number, env?: NodeJS.ProcessEnv): Promise<Outcome> =>
-  withVelk(
-    async (velk) => {
-      const allWriters = await writers(velk, 8);
-      const down: string[] = [];
-      let done = 0;
-      try {
-        for (; done < times; done++) {
-          const victim = VICTIMS[done % VICTIMS.length]!;
-          const before = progress(allWriters);
-          await sleep((done * 37) % 400);
-          await velk.whole();
-          velk.kill(victim);
-          if (!velk.started || victim === 'start script' || victim === 'all three') {
-            await sleep(30);
-            velk.start();
-          }
-          await velk.up();
-          await moreSaved(allWriters, before);
-        }
-      } catch (error) {
-        down.push(`after ${done} kills: ${String(error)}`);
+  withVelk((velk) => killing(velk, times), { env });
+
+async function killing(velk: Velk, times: number): Promise<Outcome> {
+  const allWriters = await writers(velk, 8);
+  const down: string[] = [];
+  let done = 0;
+  try {
+    for (; done < times; done++) {
+      const victim = VICTIMS[done % VICTIMS.length]!;
+      const before = progress(allWriters);
+      await sleep((done * 37) % 400);
+      await velk.whole();
+      velk.kill(victim);
+      if (!velk.started || victim === 'start script' || victim === 'all three') {
+        await sleep(30);
+        velk.start();
       }
-      return { what: 'killed while eight save', times: done, ...(await ended(allWriters)), down };
-    },
-    undefined,
-    env,
-  );
+      await velk.up();
+      await moreSaved(allWriters, before);
+    }
+  } catch (error) {
+    down.push(`after ${done} kills: ${String(error)}`);
+  }
+  return { what: 'killed while eight save', times: done, ...(await ended(allWriters)), down };
+}
 
 /**
  * Kills the database alone, while six save: nothing that was acknowledged is lost, and nothing is
@@ -224,32 +226,36 @@ export async function full(times: number): Promise<Outcome> {
       seen: 'not run: no right to mount',
     };
   try {
-    return await withVelk(async (velk) => {
-      const allWriters = await writers(velk, 8);
-      const down: string[] = [];
-      const refused = new Set<number>();
-      for (let i = 0; i < times && !down.length; i++) {
-        const big = join(disk, 'big');
-        const before = progress(allWriters);
-        await moreSaved(allWriters, before);
-        for (let at = 0; ; at++)
-          try {
-            writeFileSync(`${big}${at}`, Buffer.alloc(1_000_000));
-          } catch {
-            break;
+    return await withVelk(
+      async (velk) => {
+        const allWriters = await writers(velk, 8);
+        const down: string[] = [];
+        const refused = new Set<number>();
+        for (let i = 0; i < times && !down.length; i++) {
+          const big = join(disk, 'big');
+          const before = progress(allWriters);
+          await moreSaved(allWriters, before);
+          for (let at = 0; ; at++)
+            try {
+              writeFileSync(`${big}${at}`, Buffer.alloc(1_000_000));
+            } catch {
+              break;
+            }
+          for (let tries = 0; tries < 40; tries++) {
+            const { status } = await velk.ask('POST', '/api/jobs', { job: jobWith() });
+            refused.add(status);
+            await sleep(100);
           }
-        for (let tries = 0; tries < 40; tries++) {
-          const { status } = await velk.ask('POST', '/api/jobs', { job: jobWith() });
-          refused.add(status);
-          await sleep(100);
+          for (const name of readdirSync(disk))
+            if (name.startsWith('big')) rmSync(join(disk, name));
+          await velk.up().catch((error: unknown) => down.push(String(error)));
+          if (!down.length) await moreSaved(allWriters, progress(allWriters));
         }
-        for (const name of readdirSync(disk)) if (name.startsWith('big')) rmSync(join(disk, name));
-        await velk.up().catch((error: unknown) => down.push(String(error)));
-        if (!down.length) await moreSaved(allWriters, progress(allWriters));
-      }
-      const seen = `answers meanwhile: ${[...refused].sort().join(', ')}`;
-      return { what: 'disk full', times, ...(await ended(allWriters)), down, seen };
-    }, disk);
+        const seen = `answers meanwhile: ${[...refused].sort().join(', ')}`;
+        return { what: 'disk full', times, ...(await ended(allWriters)), down, seen };
+      },
+      { folder: disk },
+    );
   } finally {
     spawnSync('umount', [disk]);
     rmSync(disk, { recursive: true, force: true });
