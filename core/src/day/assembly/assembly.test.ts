@@ -4,6 +4,7 @@ import { newJob, type Job } from '../../design/job/index.ts';
 import { makeFrame, type BaseSpec, type FrameSpec } from '../jobwide/index.ts';
 import { add, scale, type Body, type Modeller, type Vec3 } from '../../ground/solids/index.ts';
 import { demo } from '../../testing/demo.ts';
+import { BASE as ONE_BASE, DOOR as ONE_DOOR } from '../../testing/frames.ts';
 import { loadModeller } from '../../testing/modeller.ts';
 import { TEST_SHOP } from '../../testing/shops.ts';
 import { METRIC, speak } from '../../ground/units/index.ts';
@@ -25,32 +26,8 @@ beforeAll(async () => {
 });
 
 const shop = { ...TEST_SHOP, graduation: 0 };
-const DOOR: FrameSpec = {
-  sort: 'frame',
-  name: 'Door',
-  count: 2,
-  width: 400,
-  height: 600,
-  thickness: 22,
-  stile: 60,
-  rails: [70, 90],
-  muntins: { count: 0, width: 40 },
-  kind: 'haunched',
-  species: '',
-};
-const BASE: BaseSpec = {
-  sort: 'base',
-  name: 'Table',
-  count: 3,
-  width: 900,
-  depth: 500,
-  height: 720,
-  leg: 60,
-  rail: { width: 90, thickness: 22 },
-  setBack: 6,
-  kind: 'blind',
-  species: '',
-};
+const DOOR = { ...ONE_DOOR, count: 2 };
+const BASE = { ...ONE_BASE, count: 3 };
 
 function jobOf(spec: FrameSpec | BaseSpec): Job {
   const job = newJob('Frames', 'mm');

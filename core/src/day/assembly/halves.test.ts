@@ -2,29 +2,19 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import { METRIC, speak } from '../../ground/units/index.ts';
 import { newJob, type Job } from '../../design/job/index.ts';
 import type { Modeller } from '../../ground/solids/index.ts';
+import { BASE, DOOR as HAUNCHED_DOOR } from '../../testing/frames.ts';
 import { loadModeller } from '../../testing/modeller.ts';
 import { TEST_SHOP } from '../../testing/shops.ts';
 import { makeFrame, type BaseSpec, type FrameSpec } from '../jobwide/index.ts';
-import { assemblyPlan, type Assembly } from './index.ts';
+import { halvesOf } from './halves.ts';
+import { assemblyPlan, type Assembly, type Built } from './index.ts';
 
 let modeller: Modeller;
 beforeAll(async () => {
   modeller = await loadModeller();
 });
 
-const DOOR: FrameSpec = {
-  sort: 'frame',
-  name: 'Door',
-  count: 1,
-  width: 400,
-  height: 600,
-  thickness: 22,
-  stile: 60,
-  rails: [70, 90],
-  muntins: { count: 0, width: 40 },
-  kind: 'blind',
-  species: '',
-};
+const DOOR: FrameSpec = { ...HAUNCHED_DOOR, kind: 'blind' };
 
 /** How a frame is put together by a shop that closes it so, with glue that stays open so long. */
 function glued(
@@ -44,19 +34,6 @@ const looks = ({ stages }: Assembly) =>
   stages.map((stage) => stage.looks.map((look) => speak(look, METRIC)));
 
 const FRAME: FrameSpec = { ...DOOR, rails: [70, 70] };
-const BASE: BaseSpec = {
-  sort: 'base',
-  name: 'Table',
-  count: 1,
-  width: 900,
-  depth: 500,
-  height: 720,
-  leg: 60,
-  rail: { width: 90, thickness: 22 },
-  setBack: 6,
-  kind: 'blind',
-  species: '',
-};
 
 /** Titles, how often, and the minutes of the glue-ups. */
 const told = ({ stages }: Assembly) =>
@@ -99,6 +76,26 @@ describe('a frame of four from two halves', () => {
     expect(glued(DOOR, 'computed', 5).stages).toHaveLength(1);
     expect(glued(DOOR, 'computed', 4).stages).toHaveLength(3);
     expect(glued(DOOR, 'once', 4).stages).toHaveLength(1);
+  });
+
+  it('not where one half bars the other, nor where the rails meet one another', () => {
+    const joint = (tenoned: number, mortised: number) => ({ tenoned, mortised });
+    const halved = (joints: { tenoned: number; mortised: number }[], bars = false) =>
+      halvesOf(
+        {
+          way: [1, 0, 0],
+          groups: [[0], [1], [2], [3]],
+          closes: joints.map((_, i) => i),
+        },
+        { meetings: joints as unknown as Built['meetings'] },
+        { inTheWay: () => (bars ? { moved: 2, staying: 1 } : undefined) },
+      );
+    const corners = [joint(1, 0), joint(2, 3), joint(2, 0), joint(1, 3)];
+    expect(halved(corners)!.map(({ closes }) => closes)).toEqual([[0], [1], [2, 3]]);
+    expect(halved(corners, true)).toBeUndefined();
+    expect(halved([...corners, joint(1, 2)])).toBeUndefined();
+    for (const corner of corners)
+      expect(halved(corners.filter((other) => other !== corner))).toBeUndefined();
   });
 
   it('nothing else is halved: a table base, a frame with a rail between', () => {

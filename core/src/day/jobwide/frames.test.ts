@@ -3,6 +3,7 @@ import { newJob, resolve, type Job } from '../../design/job/index.ts';
 import { shapesInJoints } from '../assembly/index.ts';
 import { planJob } from '../plan/index.ts';
 import { shapingOf } from '../tasks/index.ts';
+import { BASE, DOOR as ONE_DOOR } from '../../testing/frames.ts';
 import { loadModeller } from '../../testing/modeller.ts';
 import { TEST_SHOP } from '../../testing/shops.ts';
 import { METRIC, speak } from '../../ground/units/index.ts';
@@ -10,32 +11,7 @@ import { makeFrame, type BaseSpec, type Frame, type FrameSpec } from './frames.t
 
 const job = newJob('Frames', 'mm');
 const shop = { ...TEST_SHOP, graduation: 0 };
-const DOOR: FrameSpec = {
-  sort: 'frame',
-  name: 'Door',
-  count: 2,
-  width: 400,
-  height: 600,
-  thickness: 22,
-  stile: 60,
-  rails: [70, 90],
-  muntins: { count: 0, width: 40 },
-  kind: 'haunched',
-  species: '',
-};
-const BASE: BaseSpec = {
-  sort: 'base',
-  name: 'Table',
-  count: 1,
-  width: 900,
-  depth: 500,
-  height: 720,
-  leg: 60,
-  rail: { width: 90, thickness: 22 },
-  setBack: 6,
-  kind: 'blind',
-  species: '',
-};
+const DOOR = { ...ONE_DOOR, count: 2 };
 const value = (frame: Frame, id: string) => frame.figures.find((f) => f.id === id)!.value;
 const made = (spec: FrameSpec | BaseSpec): { frame: Frame; job: Job } => {
   const frame = makeFrame(spec, job, shop);
