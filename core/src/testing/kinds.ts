@@ -464,9 +464,24 @@ export const MADE_FROM_BLIND: Readonly<Record<string, (base: Base) => Made>> = {
     const long = slant === 'mortise' ? Math.max(L, 2 + (plane === 'width' ? W : T) * tan) : L;
     const p = between(u[5]!, 3 + (long + 5) * tan, 12 + (long + 5) * tan);
     const deep = long + bottomClearance + (tenonWidth + m + 20) * tan;
+    /** As long as its piece is wide, and as before to trim: no more of its wood runs away. */
+    const askewWedges = (width: number, through: number) => {
+      const wedges = params.corners !== 'rounded' && through > 9 && wedged(width, through, u, 2);
+      return wedges && plane === 'thickness' ? { ...wedges, reliefHole: 0 } : wedges;
+    };
+    const out = slant === 'tenon' && u[2]! % 0.5 < 0.15 && { passage: 'through', trim: L % 3 };
+    /** Its length where it is shortest, square to its shoulder. */
+    const short = (slant === 'mortise' && degrees < 0 ? long - W * tan : long) * cos;
+    const tenon = {
+      ...params,
+      tenonLength: out ? short - out.trim : short,
+      edgeShoulder: b,
+      tenonWidth,
+    };
     return {
       params: {
         ...params,
+        ...(plane === 'width' && pegged({ params: tenon, tenoned, mortised, u })),
         tenonLength: long,
         tenonWidth,
         edgeShoulder: b,
@@ -476,10 +491,11 @@ export const MADE_FROM_BLIND: Readonly<Record<string, (base: Base) => Made>> = {
         plane,
         slant,
         position: params.position + 20,
+        ...(out && { passage: out.passage, ...askewWedges(tenonWidth, long - out.trim) }),
       },
       tenoned: { thickness: T, width: W },
       mortised: {
-        width: Math.max(mortised.width, deep + 4),
+        width: out ? long - out.trim : Math.max(mortised.width, deep + 4),
         thickness: p + m + between(u[0]!, 4, 10) + (long + 5) * tan,
       },
     };

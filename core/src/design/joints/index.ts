@@ -8,7 +8,9 @@ import { bothTwins, twin } from './twin/index.ts';
 import { lap } from './lap/index.ts';
 import { teeLap } from './teeLap/index.ts';
 import { teeSlot } from './teeSlot/index.ts';
-import { angled } from './angled/index.ts';
+import { PEGS_ASKEW, peggedTenon } from './angled/index.ts';
+import { angledOut } from './angled/comesOut.ts';
+import { leanOf } from './angled/params.ts';
 import { angledSlot } from './angledSlot/index.ts';
 import { breadboard } from './breadboard/index.ts';
 import { stub } from './stub/index.ts';
@@ -67,7 +69,16 @@ export const JOINT_KINDS = [
   round,
   rebated,
   breadboard,
-  angled,
+  withPegs(
+    withWedges(
+      angledOut,
+      (p) => [p],
+      () => 0,
+      (p, piece) => leanOf(p, 'tenoned', piece),
+    ),
+    peggedTenon,
+    PEGS_ASKEW,
+  ),
   angledSlot,
   spline,
 ] as readonly unknown[] as readonly JointKind[];

@@ -170,9 +170,11 @@ function raked(
     across === 'width'
       ? prismAlong('y', anticlockwise(corners.map(([a, b]): Vec2 => [b, a])), -past, u + past)
       : prismAlong('z', anticlockwise(corners), -past, u + past);
-  const [y0, y1] = [at('near-cheek', -2 * past), at('far-cheek', thickness + 2 * past)];
-  const [z0, z1] = [at('near-edge', -2 * past), at('far-edge', width + 2 * past)];
   const radius = at('radius', 0);
+  /** Sides that keep the stock’s are not sawn; where its edges are rounded they begin there. */
+  const beyond = radius ? 0 : 2 * past;
+  const [y0, y1] = [at('near-cheek', -beyond), at('far-cheek', thickness + beyond)];
+  const [z0, z1] = [at('near-edge', -beyond), at('far-edge', width + beyond)];
   const out = Math.max(line, far) + v;
   const tongue = radius
     ? prismAlong('x', roundedRectangle([y0, z0], [y1, z1], radius), x(-2), x(out))

@@ -155,6 +155,14 @@ describe('a leaning piece whose end is still square', () => {
     expect(plan.joints[0]!.proof!.good).toBe(true);
   });
 
+  it('its edges are rounded where it is as wide as its piece, too', () => {
+    const wide = askew(
+      { tenonWidth: 70, edgeShoulder: 0, corners: 'rounded', slant: 'mortise', position: 300 },
+      { tenoned: 'hand-tenon+hand-raked' },
+    );
+    expect(planJob(jobWith(wide), exact, modeller).joints[0]!.proof!.good).toBe(true);
+  });
+
   it('leaning across, its foremost corner meets the fence: set back, it lies 1 - cos of that nearer, by every way', () => {
     let chiselled = 0;
     for (const [degrees, setBack] of [

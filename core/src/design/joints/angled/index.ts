@@ -17,6 +17,8 @@ import {
   type AngledParams,
 } from './params.ts';
 
+export { PEGS_ASKEW, peggedTenon } from './pegged.ts';
+
 /** Past this slope across a tenon its grain runs out too soon, degrees (common practice). */
 const RUN_OUT = 8;
 /** Off square by less than this a joint is a straight one, degrees. */
@@ -42,13 +44,33 @@ function across(
       };
 }
 
+/**
+ * Towards the tip of a tenon that goes in square the wood runs away to one side: the shoulder there
+ * must cover how far.
+ */
+export function wholeTenon(params: AngledParams, members: Members): Check[] {
+  const { degrees, tenonLength } = params;
+  const { tan } = angleOf(degrees);
+  const { near, size, stock, path } = across(params, seenMembers(params, members));
+  const shift = tenonLength * Math.abs(tan);
+  const room = tan < 0 ? near : stock - near - size;
+  return [
+    {
+      wrong: room < shift - 1e-6,
+      member: 'tenoned',
+      path,
+      dimension: 'shoulder',
+      value: room,
+      bound: shift,
+      text: `over the tenon’s length the wood runs ${off(degrees)} away to the side, {bound}, and the shoulder there is {value}: the tenon’s corner would not be whole. Shorten it, or let the mortise slant.`,
+    },
+  ];
+}
+
 /** What only a slant can make impossible. */
 function checks(params: AngledParams, members: Members): Check[] {
-  const { degrees, slant, plane, tenonLength: L, faceShoulder: a } = params;
-  const { tan, cos } = angleOf(degrees);
-  const met = seenMembers(params, members);
-  const { near, size, stock, path } = across(params, met);
-  const shift = L * Math.abs(tan);
+  const { degrees, slant, plane, faceShoulder: a } = params;
+  const { cos } = angleOf(degrees);
   const none = {
     wrong: Math.abs(degrees) < LEAST,
     member: 'tenoned' as const,
@@ -58,24 +80,7 @@ function checks(params: AngledParams, members: Members): Check[] {
     bound: LEAST,
     text: `its end is ${off(degrees)} off square; for less than ${LEAST} make a straight joint.`,
   };
-  if (slant === 'tenon') {
-    /**
-     * The shoulder side that the wood runs away from towards the tip must cover how far it runs.
-     */
-    const room = tan < 0 ? near : stock - near - size;
-    return [
-      none,
-      {
-        wrong: room < shift - 1e-6,
-        member: 'tenoned',
-        path,
-        dimension: 'shoulder',
-        value: room,
-        bound: shift,
-        text: `over the tenon’s length the wood runs ${off(degrees)} away to the side, {bound}, and the shoulder there is {value}: the tenon’s corner would not be whole. Shorten it, or let the mortise slant.`,
-      },
-    ];
-  }
+  if (slant === 'tenon') return [none, ...wholeTenon(params, members)];
   const line = shoulderLine(params, members.tenoned);
   const shortest = Math.min(line(0), line(sizesAcross(members.tenoned, plane).v));
   const { wall, mortiseDepth: D, mortiseLength: l } = derive(own(params));

@@ -29,6 +29,7 @@ const check = (
 export function pegChecks(
   { diameter, inset, offset, across }: Holes,
   { edgeShoulder: b, width: w, length: L }: Pegged,
+  room: Mm,
 ): Check[] {
   const r = diameter / 2;
   const [first, last] = [across[0]!, across.at(-1)!];
@@ -52,6 +53,15 @@ export function pegChecks(
       inset + r,
       L - 1,
       'the peg’s hole reaches {value} from the shoulder; the tenon is long enough for {bound}.',
+    ),
+    check(
+      inset + r > room - 1 + 1e-6,
+      'mortised',
+      'pegInset',
+      'peg from the shoulder',
+      inset + r,
+      room - 1,
+      'the peg’s hole reaches {value} from the shoulder; the piece is wide enough for {bound}.',
     ),
     check(
       first - r < b + 1 - 1e-6 || last + r > b + w - 1 + 1e-6,

@@ -1,14 +1,23 @@
 import { circle, type Mm, roundTo, type Vec2 } from '../../../ground/index.ts';
-import { type Available, nearestBore } from '../../../shop/index.ts';
-import type { Choice, JointKind, Members, Outline } from '../kind.ts';
+import { angleOf, type Available, nearestBore, type Piece } from '../../../shop/index.ts';
+import type { Choice, JointKind, MemberName, Members, Outline } from '../kind.ts';
 import { type Drawn, modified, without } from '../modified.ts';
 import { alongOf, aside, dimension, gaugeAt, intoOf } from '../shape/index.ts';
 import { pegAdvice } from './advice.ts';
 import { bored, boresOf } from './bores.ts';
 import { bradChecks, pegChecks } from './checks.ts';
-import { type Holes, holesOf, KEYS, type Pegged, type PegParams, type Pegs } from './params.ts';
+import {
+  type Holes,
+  holesOf,
+  holesSquare,
+  KEYS,
+  type Pegged,
+  type PegParams,
+  type Pegs,
+  type PegsLie,
+} from './params.ts';
 
-export { type Pegs, type PegParams, type Pegged } from './params.ts';
+export { type Pegs, type PegParams, type Pegged, type PegsLie } from './params.ts';
 
 const PEGS: Choice = {
   id: 'pegs',
@@ -44,38 +53,53 @@ function heldBy(params: PegParams): Held | undefined {
  * A kind whose tenon can be pegged, drawbored or pinned: everything of it stays as it is where
  * nobody asks for that.
  * @param tenonOf the tenon the pegs go through
+ * @param lie how they lie, where the pieces don’t meet square
  */
 export const withPegs = <P extends { readonly tenonLength: Mm }>(
   kind: JointKind<P>,
   tenonOf: (params: P, members: Members) => Pegged,
-): JointKind<P & PegParams> =>
-  modified<P, PegParams, Held>(kind, {
+  lie?: PegsLie<P>,
+): JointKind<P & PegParams> => {
+  const holesIn = (holes: Holes, params: P, member: MemberName, piece: Piece) =>
+    lie?.holes(params, holes, member, piece) ?? holesSquare(kind, params, holes, member);
+  const roomFor = (params: P, { mortised }: Members): Mm =>
+    mortised.width - (kind.seat(params).sink ?? 0);
+  return modified<P, PegParams, Held>(kind, {
     choice: PEGS,
     keys: KEYS,
     chosen: heldBy,
     checks: ({ holes, brads }, params, members) =>
       holes
-        ? pegChecks(holes, tenonOf(params, members))
+        ? [
+            ...(lie?.checks(params) ?? []),
+            ...pegChecks(holes, tenonOf(params, members), roomFor(params, members)),
+          ]
         : bradChecks(brads!, members.mortised.thickness),
     advice: ({ holes }, params, members, available) =>
       pegAdvice(params, holes, tenonOf(params, members), members, available),
     gone: ({ holes }, params, member, piece, spot) =>
       holes && (member === 'mortised' || params.pegs === 'drawbored')
-        ? bored(holes, params.tenonLength, kind.seat(params), member, piece, spot)
+        ? bored(holesIn(holes, params, member, piece), holes.diameter, member, piece, spot)
         : [],
     /** Clear of the holes: close to the tip, or to the surface. */
     gauged(gauge, _held, params, member, piece, spot) {
       const { sink = 0 } = kind.seat(params);
       if (member === 'mortised')
-        return gauge.axis === 1 ? gaugeAt(gauge, 2, intoOf(piece, spot)(sink + CLEAR)) : gauge;
+        return gauge.axis === 1 && !lie?.measuredDeep
+          ? gaugeAt(gauge, 2, intoOf(piece, spot)(sink + CLEAR))
+          : gauge;
       const mitred = 'tips' in params && params.tips !== 'square';
       return gauge.axis === 0 || mitred ? gauge : gaugeAt(gauge, 0, alongOf(piece, spot)(CLEAR));
     },
     features: ({ holes }, params, members) =>
-      holes ? boresOf(holes, params, kind.seat(params), members) : {},
+      holes
+        ? boresOf(holes, params, members, (member) =>
+            holesIn(holes, params, member, members[member]),
+          )
+        : {},
     drawn: ({ holes, brads }, params) =>
       holes
-        ? drawnPegs(holes, params, kind.seat(params).sink)
+        ? drawnPegs(holes, params, kind.seat(params).sink, lie?.slope(params))
         : { dimensions: [aside('bradLength', 'length of the brads', brads!)] },
     withChoice: (params, choice, value, members, available) =>
       choice === 'pegs'
@@ -85,25 +109,37 @@ export const withPegs = <P extends { readonly tenonLength: Mm }>(
           }
         : undefined,
   });
+};
 
 function drawnPegs(
   { diameter, inset, offset, across }: Holes,
   { pegs, pegAcross = 0 }: PegParams,
   sink: Mm = 0,
+  slope = 0,
 ): Drawn {
-  const x = -sink - inset;
-  const hole = (role: Outline['role'], centre: Mm) =>
-    across.map((z): Outline => ({ role, points: circle([centre, z] as Vec2, diameter / 2) }));
-  const last = across.at(-1)!;
+  const { sin, cos, tan } = angleOf(slope);
+  const x = (z: Mm): Mm => z * tan - sink - inset / cos;
+  const hole = (role: Outline['role'], nearer: Mm) =>
+    across.map((z): Outline => ({ role, points: circle([x(z) + nearer, z], diameter / 2) }));
+  const last: Vec2 = [x(across.at(-1)!), across.at(-1)!];
+  const shoulder: Vec2 = [last[0] + inset * cos, last[1] - inset * sin];
   return {
     view: 'face',
-    outlines: [...hole('mortised', x), ...(offset ? hole('hidden', x + offset) : [])],
+    outlines: [...hole('mortised', 0), ...(offset ? hole('hidden', offset) : [])],
     dimensions: [
-      dimension('pegInset', 'peg from the shoulder', inset, 'face', [x, last], [-sink, last], 16),
+      dimension('pegInset', 'peg from the shoulder', inset, 'face', last, shoulder, 16),
       aside('pegDiameter', 'peg', diameter),
       ...(pegs === 'drawbored' ? [aside('pegOffset', 'drawbore offset', offset)] : []),
-      dimension('pegAcross', 'peg from the edge', pegAcross, 'face', [x, 0], [x, pegAcross], -12),
-      aside('pegSpacing', 'between two pegs', across.length > 1 ? last - across[0]! : 0),
+      dimension(
+        'pegAcross',
+        'peg from the edge',
+        pegAcross,
+        'face',
+        [x(pegAcross), 0],
+        [x(pegAcross), pegAcross],
+        -12,
+      ),
+      aside('pegSpacing', 'between two pegs', across.length > 1 ? last[1] - across[0]! : 0),
     ],
   };
 }

@@ -1,5 +1,8 @@
 import Joi from 'joi';
 import type { Mm } from '../../../ground/index.ts';
+import type { Piece } from '../../../shop/index.ts';
+import type { JointKind, MemberName } from '../kind.ts';
+import type { Check } from '../shape/index.ts';
 
 /** What holds a joint beside glue. */
 export type Pegs = 'none' | 'drawbored' | 'pegged' | 'pinned';
@@ -59,3 +62,30 @@ export function holesOf(params: PegParams): Holes | undefined {
   const across = pegSpacing > 0 ? [middle - pegSpacing / 2, middle + pegSpacing / 2] : [middle];
   return { diameter, inset, offset: pegs === 'drawbored' ? pegOffset : 0, across };
 }
+
+/** Where a hole goes into a member: along it from the spot’s end, and across from its guide edge. */
+export type HoleAt = readonly [along: Mm, across: Mm];
+
+/** How the pegs of a kind lie, where its pieces don’t meet square. */
+export interface PegsLie<P> {
+  holes(params: P, holes: Holes, member: MemberName, piece: Piece): readonly HoleAt[];
+  /** By how much the drawn shoulder leans, degrees off square. */
+  readonly slope: (params: P) => number;
+  /** What of it can’t be pegged. */
+  readonly checks: (params: P) => readonly Check[];
+  /** Its mortises are measured at their floors: out of the way of any peg. */
+  readonly measuredDeep: true;
+}
+
+/** Where the holes are in pieces that meet square. */
+export const holesSquare = <P extends { readonly tenonLength: Mm }>(
+  kind: JointKind<P>,
+  params: P,
+  { across, inset, offset }: Holes,
+  member: MemberName,
+): readonly HoleAt[] => {
+  const { sink = 0, along } = kind.seat(params);
+  return across.map((z) =>
+    member === 'tenoned' ? [params.tenonLength - inset + offset, z] : [along + z, sink + inset],
+  );
+};

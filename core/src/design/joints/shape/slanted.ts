@@ -1,11 +1,13 @@
 import {
   anticlockwise,
+  invert,
+  place,
   prismAlong,
   type Solid,
   type Vec2,
   type Mm,
 } from '../../../ground/index.ts';
-import type { Piece } from '../../../shop/index.ts';
+import { toSquare, type Lean, type Piece } from '../../../shop/index.ts';
 import type { Spot } from '../kind.ts';
 import { alongOf, type Span } from './members.ts';
 
@@ -51,3 +53,26 @@ export function between(
 /** Size of a piece the way a slant runs, and the other way. */
 export const sizesAcross = ({ thickness, width }: Piece, across: Across): { v: Mm; u: Mm } =>
   across === 'thickness' ? { v: thickness, u: width } : { v: width, u: thickness };
+
+/**
+ * Where a point seen on the face lies in the true piece, told in the axes of the square one: from
+ * the worked end and the reference edge.
+ */
+export function onTruePiece(lean: Lean | undefined, piece: Piece, [x, z]: Vec2): Vec2 {
+  if (!lean) return [x, z];
+  const back = invert(toSquare(lean, piece, { end: 'a', edge: 'reference' }));
+  const [along, , across] = place(back, [x, 0, z]);
+  return [along, across];
+}
+
+/** Solids of the square piece, where they lie in the true one. */
+export const inTruePiece = (
+  lean: Lean | undefined,
+  piece: Piece,
+  spot: Spot,
+  solids: readonly Solid[],
+): readonly Solid[] => {
+  if (!lean) return solids;
+  const rigid = invert(toSquare(lean, piece, spot));
+  return solids.map((solid) => ({ shape: 'placed', rigid, solid }));
+};

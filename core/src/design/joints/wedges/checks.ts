@@ -1,4 +1,5 @@
 import type { Mm } from '../../../ground/index.ts';
+import type { Lean } from '../../../shop/index.ts';
 import { derive } from '../blind/index.ts';
 import type { Members } from '../kind.ts';
 import { type Check, notNegative, positive } from '../shape/index.ts';
@@ -25,6 +26,19 @@ export const sizeChecks = ({ kerf, stop, thickness, deep, flare, hole }: Wedged)
   notNegative('mortised', 'wedgeThickness', 'flare', flare),
   positive('mortised', 'flareDepth', 'depth of the flare', deep),
   notNegative('tenoned', 'reliefHole', 'relief hole', hole),
+];
+
+/** A relief hole goes square through the faces: not where those of the tenon slope. */
+export const reliefChecks = ({ hole }: Wedged, lean: Lean | undefined): Check[] => [
+  {
+    wrong: hole > 0 && lean?.about === 'width',
+    member: 'tenoned',
+    path: 'reliefHole',
+    dimension: 'relief hole',
+    value: hole,
+    bound: 0,
+    text: 'a relief hole of {value} is bored square through the faces, and those of this tenon slope: leave it out.',
+  },
 ];
 
 /** Of the saw cuts, and of the holes at their feet. */

@@ -6,10 +6,10 @@ import {
   type Solid,
   type Vec2,
 } from '../../../ground/index.ts';
-import type { Piece } from '../../../shop/index.ts';
+import type { Lean, Piece } from '../../../shop/index.ts';
 import { derive } from '../blind/index.ts';
 import type { BoreFeature, FlareFeature, SlotFeature, Spot } from '../kind.ts';
-import { alongOf, intoOf } from '../shape/index.ts';
+import { alongOf, intoOf, onTruePiece } from '../shape/index.ts';
 import type { ThroughParams } from '../through/index.ts';
 import { blindOf, type Wedged } from './params.ts';
 
@@ -87,15 +87,18 @@ export function cutFeatures(
   tenonLength: Mm,
   stock: Piece,
   before: number,
+  lean?: Lean,
 ): (BoreFeature | SlotFeature)[] {
   const depth = tenonLength - stop;
-  const holes = hole ? cuts.map((near, i) => reliefOf(stock, depth, near + kerf / 2, hole, i)) : [];
+  const footOf = (near: Mm) => onTruePiece(lean, stock, [depth, near + kerf / 2]);
+  const holes = hole ? cuts.map((near, i) => reliefOf(stock, ...footOf(near), hole, i)) : [];
   const slots = cuts.map((near, i): SlotFeature => ({
     form: 'slot',
     kerf: true,
     name: 'for wedge',
     nth: { at: i + 1, of: cuts.length },
-    stock,
+    stock: lean?.square ?? stock,
+    ...(lean && { lean }),
     across: 'width',
     wall: near,
     width: kerf,

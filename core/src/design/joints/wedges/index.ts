@@ -1,10 +1,11 @@
 import { type Mm, roundTo } from '../../../ground/index.ts';
-import type { Choice, JointKind } from '../kind.ts';
+import type { Lean, Piece } from '../../../shop/index.ts';
+import type { Choice, JointKind, Spot } from '../kind.ts';
 import { modified, without } from '../modified.ts';
-import { gaugeAt, intoOf } from '../shape/index.ts';
+import { gaugeAt, inTruePiece, intoOf } from '../shape/index.ts';
 import type { PassageParams, ThroughParams } from '../through/index.ts';
 import { wedgeAdvice } from './advice.ts';
-import { cutChecks, flareChecks, type Sawn, sizeChecks } from './checks.ts';
+import { cutChecks, flareChecks, reliefChecks, type Sawn, sizeChecks } from './checks.ts';
 import { cutFeatures, flareFeature, flares, sawn } from './cuts.ts';
 import { drawnWedges } from './drawing.ts';
 import { cutsOf, KEYS, type Wedged, type WedgeParams, wedgesOf } from './params.ts';
@@ -27,18 +28,27 @@ const ENTRY: Mm = 0.02;
  * A through joint whose tenons can be wedged from outside: as it was where nobody asks for that.
  * @param each every tenon as a joint of its own, in the order of their mortises
  * @param sunk how deep pockets beside the mortises hide their ends, mm
+ * @param leanOf how its tenon lies askew in its piece
  */
 export function withWedges<P extends ThroughParams & PassageParams>(
   kind: JointKind<P>,
   each: Sawn<P>['each'],
   sunk: Sawn<P>['sunk'] = () => 0,
+  leanOf: (params: P, piece: Piece) => Lean | undefined = () => undefined,
 ): JointKind<P & WedgeParams> {
   const asked = kind.choices.some(({ id }) => id === 'passage');
+  const sawnOf = (wedges: Wedged, params: P, piece: Piece, spot: Spot) => {
+    const lean = leanOf(params, piece);
+    const cuts = cutsOf(each(params), wedges.kerf);
+    const square = sawn(wedges, cuts, params.tenonLength, lean?.square ?? piece, spot);
+    return inTruePiece(lean, piece, { end: spot.end, edge: 'reference' }, square);
+  };
   return modified<P, WedgeParams, Wedged>(kind, {
     choice: WEDGES,
     keys: KEYS,
     chosen: wedgesOf,
     checks: (wedges, params, members) => [
+      ...reliefChecks(wedges, leanOf(params, members.tenoned)),
       ...sizeChecks(wedges),
       ...cutChecks(wedges, params),
       ...flareChecks(wedges, params, members, { each, sunk, asked }),
@@ -48,7 +58,7 @@ export function withWedges<P extends ThroughParams & PassageParams>(
     gone: (wedges, params, member, piece, spot) =>
       member === 'mortised'
         ? each(params).flatMap((tenon) => flares(tenon, wedges, piece, spot))
-        : sawn(wedges, cutsOf(each(params), wedges.kerf), params.tenonLength, piece, spot),
+        : sawnOf(wedges, params, piece, spot),
     /** The mortise is as long as it is where the flare hasn't begun, or hardly. */
     gauged: (gauge, _wedges, params, member, piece, spot) =>
       member === 'mortised' && gauge.axis === 0
@@ -61,6 +71,7 @@ export function withWedges<P extends ThroughParams & PassageParams>(
         params.tenonLength,
         members.tenoned,
         tenoned.length,
+        leanOf(params, members.tenoned),
       ),
       mortised: each(params).map((tenon, i) =>
         flareFeature(wedges, tenon, members.mortised, mortised[i]!.name, i),

@@ -3,6 +3,7 @@ import { say } from '../../../ground/index.ts';
 import { given } from '../../setups/index.ts';
 import { byHand, handSetup, lineByRule } from '../byHand.ts';
 import { called, type Method } from '../../method/method.ts';
+import { alongPiece } from '../../method/wedged.ts';
 
 /** One cut of a hand saw, as wide as its kerf: for a wedge. */
 export const handKerf: Method<SlotFeature> = {
@@ -11,9 +12,10 @@ export const handKerf: Method<SlotFeature> = {
   form: 'slot',
   stage: 'slot',
   traits: ['by-hand'],
+  lean: { by: 'bevel' },
   applies: (feature) => feature.kerf ?? false,
   refuse: () => [],
-  setups({ wall: p, width: m, depth, stock }, shop, context) {
+  setups({ wall: p, width: m, depth, lean, stock }, shop, context) {
     const near = lineByRule(shop, 'nearest')(
       'near',
       'Line, near side of the cut',
@@ -46,11 +48,15 @@ export const handKerf: Method<SlotFeature> = {
             byHand(
               'floor',
               'Line, foot of the cut',
-              depth,
+              alongPiece(lean, 'along', depth),
               'tip',
               'floor',
               'length',
-              say('from the tenon’s end {depth}', { depth }),
+              lean
+                ? say('{depth} square to the tenon’s end; along the piece from its corner', {
+                    depth,
+                  })
+                : say('from the tenon’s end {depth}', { depth }),
             ),
           ],
           checks: [
