@@ -34,7 +34,7 @@ function lapping({ u, tenoned, mortised }: Base) {
 }
 
 /** Pegs in some of them: through any tenon that is long and wide enough. */
-function pegged({ params, tenoned, u }: Base): object {
+function pegged({ params, tenoned, mortised, u }: Base): object {
   const { tenonLength: L, edgeShoulder: b, tenonWidth: w } = params;
   const pegDiameter = [5, 6, 8][Math.floor(u[4]! * 2.99)]!;
   if (u[5]! < 0.5 || L < pegDiameter + 6 || Math.min(w, tenoned.width) < pegDiameter + 4) return {};
@@ -44,7 +44,11 @@ function pegged({ params, tenoned, u }: Base): object {
   const pegInset = between(u[2]!, pegDiameter / 2 + 3, L - pegDiameter / 2 - 1.5);
   const offset =
     u[5]! < 0.8 ? { pegs: 'drawbored', pegOffset: between(u[1]!, 0, 1.9) } : { pegs: 'pegged' };
-  return { pegDiameter, pegInset, pegAcross: b + w / 2, pegSpacing, ...offset };
+  /** Some stop short of the far face, behind the far cheek. */
+  const { setBack = 0, faceShoulder, mortiseWidth } = params;
+  const behind = mortised.thickness - setBack - faceShoulder - mortiseWidth - 3.2;
+  const pegStop = u[3]! > 0.6 && behind > 5 ? between(u[1]!, 5, behind) : 0;
+  return { pegDiameter, pegInset, pegAcross: b + w / 2, pegSpacing, pegStop, ...offset };
 }
 
 /** Wedges in some of them, where a tenon is wide enough. */
@@ -469,19 +473,22 @@ export const MADE_FROM_BLIND: Readonly<Record<string, (base: Base) => Made>> = {
       const wedges = params.corners !== 'rounded' && through > 9 && wedged(width, through, u, 2);
       return wedges && plane === 'thickness' ? { ...wedges, reliefHole: 0 } : wedges;
     };
-    const out = slant === 'tenon' && u[2]! % 0.5 < 0.15 && { passage: 'through', trim: L % 3 };
+    const out = slant === 'tenon' && u[2]! % 0.5 < 0.25 && { passage: 'through', trim: L % 3 };
     /** Its length where it is shortest, square to its shoulder. */
     const short = (slant === 'mortise' && degrees < 0 ? long - W * tan : long) * cos;
+    const post = { ...mortised, thickness: p + m + between(u[0]!, 4, 10) + (long + 5) * tan };
     const tenon = {
       ...params,
       tenonLength: out ? short - out.trim : short,
+      faceShoulder: a,
+      setBack: p - a + m / 2 - t / 2,
       edgeShoulder: b,
       tenonWidth,
     };
     return {
       params: {
         ...params,
-        ...(plane === 'width' && pegged({ params: tenon, tenoned, mortised, u })),
+        ...(plane === 'width' && pegged({ params: tenon, tenoned, mortised: post, u })),
         tenonLength: long,
         tenonWidth,
         edgeShoulder: b,
@@ -496,7 +503,7 @@ export const MADE_FROM_BLIND: Readonly<Record<string, (base: Base) => Made>> = {
       tenoned: { thickness: T, width: W },
       mortised: {
         width: out ? long - out.trim : Math.max(mortised.width, deep + 4),
-        thickness: p + m + between(u[0]!, 4, 10) + (long + 5) * tan,
+        thickness: post.thickness,
       },
     };
   },

@@ -68,6 +68,23 @@ describe('pegs', () => {
     expect(off(gone({ ...PEGGED, pegSpacing: 26 }, 'mortised'), 2 * hole(14))).toBeLessThan(0.01);
   });
 
+  it('the hole stops short of the weather side where wood is left there, and still bears', () => {
+    const stopped = { ...PEGGED, pegStop: 3 };
+    const gone = (params: object) =>
+      volume('blind', { ...WORKED, corners: 'squared' }, 'mortised') -
+      volume('blind', params, 'mortised');
+    /** Through the near cheek, 7, and into the far one but for 3. */
+    expect(off(gone(stopped), hole(7 + 7 - 3))).toBeLessThan(0.01);
+    const [inCheeks] = kindOf('blind').features(stopped, members).mortised.slice(-1);
+    expect(inCheeks).toMatchObject({ form: 'bore', depth: 19 });
+    expect(inCheeks).not.toHaveProperty('through');
+    expect(told('blind', stopped)).toEqual([]);
+    expect(told('blind', { ...stopped, pegStop: 4.5 }).join('\n')).toMatch(
+      /pegStop: Stile: with 4.5 mm left on the far face the peg hardly bears.*; 4.0 mm is the most/,
+    );
+    expect(told('blind', { ...stopped, pegStop: -1 }).join('\n')).toMatch(/can be 0.0 mm but not/);
+  });
+
   it('the tenon’s hole lies nearer the shoulder by the offset', () => {
     const { tenoned, mortised } = kindOf('blind').features(PEGGED, members);
     const [onTenon, inCheeks] = [tenoned, mortised].map((list) =>

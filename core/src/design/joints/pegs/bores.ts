@@ -7,10 +7,10 @@ import type { HoleAt, Holes, PegParams } from './params.ts';
 /** How far past the far side a bit goes, into a scrap, mm. */
 const PAST: Mm = 1;
 
-/** The holes of one member, through its thickness. */
+/** The holes of one member, through its thickness or stopping short of its far face. */
 export const bored = (
   holes: readonly HoleAt[],
-  diameter: Mm,
+  { diameter, stop }: Pick<Holes, 'diameter' | 'stop'>,
   member: MemberName,
   piece: Piece,
   spot: Spot,
@@ -18,12 +18,16 @@ export const bored = (
   holes.map(([along, across]) => {
     const height = member === 'tenoned' ? across : intoOf(piece, spot)(across);
     const centre = [height, alongOf(piece, spot)(along)] as const;
-    return prismAlong('y', circle(centre, diameter / 2), 0, piece.thickness);
+    const floor = piece.thickness - (member === 'mortised' ? stop : 0);
+    return prismAlong('y', circle(centre, diameter / 2), 0, floor);
   });
+
+const deep = (thickness: Mm, stop: Mm): Pick<BoreFeature, 'depth' | 'through'> =>
+  stop ? { depth: thickness - stop } : { depth: thickness + PAST, through: true };
 
 /** Bored into a member for pegs that are drawn shut in both, or go on through the tenon later. */
 export function boresOf(
-  { diameter }: Holes,
+  { diameter, stop }: Holes,
   { pegs }: PegParams,
   members: Members,
   holesIn: (member: MemberName) => readonly HoleAt[],
@@ -35,8 +39,7 @@ export function boresOf(
       stock: members[member],
       into: 'reference-face',
       diameter,
-      depth: members[member].thickness + PAST,
-      through: true,
+      ...deep(members[member].thickness, member === 'mortised' ? stop : 0),
       guide,
       along,
       across,

@@ -1,5 +1,6 @@
 import type { Mm } from '../../../ground/index.ts';
-import type { MemberName } from '../kind.ts';
+import type { Piece } from '../../../shop/index.ts';
+import type { Feature, MemberName } from '../kind.ts';
 import { type Check, positive } from '../shape/index.ts';
 import type { Holes, Pegged } from './params.ts';
 
@@ -80,6 +81,41 @@ export function pegChecks(
       last - first,
       diameter + 2,
       'the pegs stand {value} apart; their holes need {bound}, or be one.',
+    ),
+  ];
+}
+
+/** How far a peg goes into the far cheek at the least, so that it bears on both, mm. */
+const BEARS: Mm = 3;
+
+/** Of holes that stop short of the far face: the peg still bears in the cheek behind the tenon. */
+export function stopChecks(
+  stop: Mm,
+  mortised: readonly Feature[],
+  { thickness }: Pick<Piece, 'thickness'>,
+): Check[] {
+  const walls = mortised.flatMap((feature) =>
+    feature.form === 'mortise' || feature.form === 'slot' ? [feature.wall + feature.width] : [],
+  );
+  const behind = walls.length ? thickness - Math.max(...walls) - BEARS : 0;
+  return [
+    check(
+      stop < -1e-6,
+      'mortised',
+      'pegStop',
+      'wood left on the far face',
+      stop,
+      0,
+      'the wood left on the far face is {value}; it can be {bound} but not less.',
+    ),
+    check(
+      stop > Math.max(0, behind) + 1e-6,
+      'mortised',
+      'pegStop',
+      'wood left on the far face',
+      stop,
+      Math.max(0, behind),
+      'with {value} left on the far face the peg hardly bears behind the tenon; {bound} is the most here.',
     ),
   ];
 }

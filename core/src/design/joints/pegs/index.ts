@@ -5,7 +5,7 @@ import { type Drawn, modified, without } from '../modified.ts';
 import { alongOf, aside, dimension, gaugeAt, intoOf } from '../shape/index.ts';
 import { pegAdvice } from './advice.ts';
 import { bored, boresOf } from './bores.ts';
-import { bradChecks, pegChecks } from './checks.ts';
+import { bradChecks, pegChecks, stopChecks } from './checks.ts';
 import {
   type Holes,
   holesOf,
@@ -72,6 +72,7 @@ export const withPegs = <P extends { readonly tenonLength: Mm }>(
       holes
         ? [
             ...(lie?.checks(params) ?? []),
+            ...stopChecks(holes.stop, kind.features(params, members).mortised, members.mortised),
             ...pegChecks(holes, tenonOf(params, members), roomFor(params, members)),
           ]
         : bradChecks(brads!, members.mortised.thickness),
@@ -79,7 +80,7 @@ export const withPegs = <P extends { readonly tenonLength: Mm }>(
       pegAdvice(params, holes, tenonOf(params, members), members, available),
     gone: ({ holes }, params, member, piece, spot) =>
       holes && (member === 'mortised' || params.pegs === 'drawbored')
-        ? bored(holesIn(holes, params, member, piece), holes.diameter, member, piece, spot)
+        ? bored(holesIn(holes, params, member, piece), holes, member, piece, spot)
         : [],
     /** Clear of the holes: close to the tip, or to the surface. */
     gauged(gauge, _held, params, member, piece, spot) {
@@ -112,7 +113,7 @@ export const withPegs = <P extends { readonly tenonLength: Mm }>(
 };
 
 function drawnPegs(
-  { diameter, inset, offset, across }: Holes,
+  { diameter, inset, offset, across, stop }: Holes,
   { pegs, pegAcross = 0 }: PegParams,
   sink: Mm = 0,
   slope = 0,
@@ -139,6 +140,7 @@ function drawnPegs(
         [x(pegAcross), pegAcross],
         -12,
       ),
+      aside('pegStop', 'left on the far face', stop),
       aside('pegSpacing', 'between two pegs', across.length > 1 ? last[1] - across[0]! : 0),
     ],
   };

@@ -19,6 +19,8 @@ export interface PegParams {
   pegAcross?: Mm;
   /** Between two pegs, across the tenon's width; 0 for a single one. */
   pegSpacing?: Mm;
+  /** Wood that is left on the far face, where the hole through the cheeks stops short of it. */
+  pegStop?: Mm;
   /** Of the brads that pin it while the glue sets. */
   bradLength?: Mm;
 }
@@ -31,6 +33,7 @@ export const KEYS: Required<Record<keyof PegParams, Joi.Schema>> = {
   pegOffset: mm(),
   pegAcross: mm(),
   pegSpacing: mm(),
+  pegStop: mm(),
   bradLength: mm(),
 };
 
@@ -47,6 +50,8 @@ export interface Holes {
   readonly offset: Mm;
   /** Across the tenoned piece, from its reference edge. */
   readonly across: readonly Mm[];
+  /** Left on the far face of the mortised piece; nothing where they go through. */
+  readonly stop: Mm;
 }
 
 export function holesOf(params: PegParams): Holes | undefined {
@@ -56,11 +61,12 @@ export function holesOf(params: PegParams): Holes | undefined {
     pegInset: inset = 0,
     pegOffset = 0,
     pegSpacing = 0,
+    pegStop: stop = 0,
   } = params;
   if (pegs !== 'drawbored' && pegs !== 'pegged') return undefined;
   const { pegAcross: middle = 0 } = params;
   const across = pegSpacing > 0 ? [middle - pegSpacing / 2, middle + pegSpacing / 2] : [middle];
-  return { diameter, inset, offset: pegs === 'drawbored' ? pegOffset : 0, across };
+  return { diameter, inset, offset: pegs === 'drawbored' ? pegOffset : 0, across, stop };
 }
 
 /** Where a hole goes into a member: along it from the spot’s end, and across from its guide edge. */
