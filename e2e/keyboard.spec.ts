@@ -23,6 +23,25 @@ async function stopsIn(page: Page): Promise<number> {
   return Infinity;
 }
 
+test('what lengths are set by is put in order by keyboard, and kept', async ({ page, velk }) => {
+  await page.goto(`${velk.url}/shop`);
+  const order = page.getByRole('combobox', { name: 'Lengths are set by, in this order' });
+  await order.focus();
+  for (const words of ['Turns from', 'Bars']) {
+    await page.keyboard.type(words);
+    await page.keyboard.press('Enter');
+  }
+  await page.keyboard.press('Escape');
+  const picked = page.locator('.setby .inorder');
+  await expect(picked).toHaveText(['1 Turns from touching', '2 Bars and blocks']);
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+  await page.reload();
+  await expect(picked).toHaveText(['1 Turns from touching', '2 Bars and blocks']);
+  await order.focus();
+  await page.keyboard.press('Backspace');
+  await expect(picked).toHaveText(['1 Turns from touching']);
+});
+
 /** All of the looms, cut: the longest lists, and everything that a proof shows. */
 test('long lists are one stop of Tab, and the arrows lead through them @looms @cuts', async ({
   page,

@@ -23,6 +23,7 @@ import {
   KIND_NAMES,
   LATER_SCHOOLS,
   SCHOOL_NAMES,
+  SET_BY_IDS,
   SCHOOLS,
   SHORTEST_CROSSCUT,
   SHORTEST_FED,
@@ -284,6 +285,9 @@ export const shopSchema = Joi.object<Shop>({
   }).required(),
   graduation: Joi.number().min(0).max(10).required(),
   rule: Joi.number().min(LIMITS.rule.least).max(LIMITS.rule.most),
+  setBy: Joi.array()
+    .items(Joi.string().valid(...SET_BY_IDS))
+    .unique(),
   secondCutShort: Joi.number().min(0.2).max(0.5).required(),
   targetClearance: Joi.number().min(-0.05).max(0.15).required(),
   planeAllowance: Joi.number().min(0).max(1),

@@ -4,7 +4,7 @@ import { entryOf, type Job } from '../design/job/index.ts';
 import { turnedPiece } from '../shop/stock/index.ts';
 import type { RouteChoice } from '../making/ways/routes.ts';
 import { routesOf } from '../day/plan/index.ts';
-import type { Shop } from '../shop/tooling/index.ts';
+import { SET_BY_IDS, type Shop } from '../shop/tooling/index.ts';
 import { INCH } from '../ground/units/index.ts';
 import { jobWith } from './jobs.ts';
 import { between, MADE_FROM_BLIND } from './kinds.ts';
@@ -133,7 +133,8 @@ export function cases({
           pieces: (tools[3] * 64) % 1 < 0.5 ? 'piece' : 'setup',
           housing: (tools[2] * 64) % 1 < 0.5 ? 'housing' : 'mortise',
         } as const;
-        shop = { ...shop, schools };
+        const setBy = SET_BY_IDS.filter((_, i) => ((tools[i] ?? 0) * 512) % 1 < 0.3);
+        shop = { ...shop, schools, ...(setBy.length && { setBy }) };
         const stile = { ...pieces.mortised, ...made.mortised };
         const job = jobWith({
           kind,

@@ -119,7 +119,7 @@ function movedFrom(
     figure,
     figure.slide && !isCoarse(able, figure.reach)
       ? [...able, ...figure.reach]
-      : ranked([...figure.reach, ...able], figure.leads),
+      : ranked([...figure.reach, ...able], figure),
   );
 }
 
@@ -128,7 +128,13 @@ function withoutBlock(figure: LengthFigure, left: Reach | undefined): LengthFigu
   const block = figure.reach.find(({ by }) => by === 'held');
   if (!block || (left && Math.abs(left.value - block.stood!) < HAIR)) return figure;
   const { leads: _, ...plain } = figure;
-  return reachedBy(plain, ranked(figure.reach.filter((way) => way !== block)));
+  return reachedBy(
+    plain,
+    ranked(
+      figure.reach.filter((way) => way !== block),
+      plain,
+    ),
+  );
 }
 
 /** Nearer than this two places are one, mm. */

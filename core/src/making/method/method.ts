@@ -103,11 +103,12 @@ export function figuresFor(shop: Shop): (draft: FigureDraft, gauged?: Gauged) =>
   const boxes = blockBoxesOf(shop);
   const { graduation } = shop;
   const rule = Math.max(graduation, ruleOf(shop));
+  const inOrder = shop.setBy?.length ? { ways: shop.setBy, within: graduation / 2 } : undefined;
   const linesLead = shop.schools.places === 'lines';
   const byRule = { graduation: Math.max(graduation, ruleStep(shop)), boxes: [] };
   return ({ purpose = 'fit', ...draft }, gauged = {}) => {
     const { within = Infinity, value } = draft;
-    const means: Means = { graduation, rule, boxes, linesLead, ...gauged };
+    const means: Means = { graduation, rule, boxes, linesLead, inOrder, ...gauged };
     if (graduation === 0) return figure(draft, means);
     if (purpose === 'fit') return figure(draft, means, besides(draft));
     if (purpose === 'clears') return figure({ ...draft, purpose }, byRule);

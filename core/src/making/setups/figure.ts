@@ -5,6 +5,7 @@ import {
   byMark,
   ranked,
   waysToReach,
+  type InOrder,
   type Means,
   type Reach,
   type ReachBy,
@@ -49,6 +50,8 @@ export interface LengthFigure {
   readonly slide?: Slide;
   /** What the shop sets it by before anything else, whatever error that leaves. */
   readonly leads?: ReachBy;
+  /** What the shop sets lengths by, where it says. */
+  readonly inOrder?: InOrder;
   readonly working: Sentence;
   /** How many times its error counts in the size it makes: 2 when both faces are cut with it. */
   readonly counts: number;
@@ -99,6 +102,9 @@ export interface FigureDraft {
   readonly beside?: LengthFigure;
 }
 
+/** What need not only be kept clear of is set by what the shop trusts. */
+const ORDERED: ReadonlySet<Purpose> = new Set(['fit', 'place', 'depth']);
+
 /**
  * A figure as this shop sets it: the way that leaves the least error.
  * @param aim what is set instead of its value, mm
@@ -118,6 +124,7 @@ export function figure(
     leads = isMovedOn ? 'move' : undefined,
     at = aim,
   } = withoutNumbers({ ...draft, purpose, aim }, means);
+  const inOrder = ORDERED.has(purpose) ? means.inOrder : undefined;
   const from = (way: Reach): Reach => ({ ...way, error: at - way.value });
   return reachedBy(
     {
@@ -129,9 +136,12 @@ export function figure(
       screw: means.screw ?? null,
       ...(means.slide && { slide: means.slide }),
       ...(leads && { leads }),
+      ...(inOrder && { inOrder }),
       aim: at,
     },
-    more ? ranked([...ways, more].map(from), leads) : ways,
+    more || inOrder
+      ? ranked([...ways, ...(more ? [more] : [])].map(from), { leads, inOrder })
+      : ways,
   );
 }
 

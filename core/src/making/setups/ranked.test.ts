@@ -32,11 +32,42 @@ describe('the ways to reach a figure, best first', () => {
     const measured = { ...stands, by: 'rule' as const, spread: 0.01, stands: undefined } as const;
     const lined = { ...measured, by: 'mark' as const, error: 0.2 };
     const order = (leads?: 'mark') =>
-      ranked([lined, measured as unknown as Reach, stands] as Reach[], leads).map(({ by }) => by);
+      ranked([lined, measured as unknown as Reach, stands] as Reach[], { leads }).map(
+        ({ by }) => by,
+      );
     expect(order()).toEqual(['move', 'rule', 'mark']);
     expect(order('mark')).toEqual(['move', 'mark', 'rule']);
     /** Moved on, it is no longer where those left it. */
     expect(byMove(11, 'nearest', stood, 0.5, {})[0]!).not.toHaveProperty('zero');
+  });
+
+  it('what a shop trusts comes first where it is as near as its finest step, in the shop’s order', () => {
+    const way = (by: Reach['by'], error: number, stands?: true): Reach => ({
+      by,
+      error,
+      spread: 0.01,
+      value: 0,
+      text: say(''),
+      ...(stands && { stands }),
+    });
+    const inOrder = { ways: ['mate', 'screw', 'scale'], within: 0.025 } as const;
+    const order = (...ways: Reach[]) => ranked(ways, { inOrder }).map(({ by }) => by);
+    const [rule, mate, scale] = [way('rule', 0), way('mate', 0.02), way('scale', -0.025)];
+    expect(order(rule, scale, mate)).toEqual(['mate', 'scale', 'rule']);
+    /** Farther off it is a way like any other. */
+    expect(order(scale, rule, way('mate', 0.03))).toEqual(['scale', 'rule', 'mate']);
+    expect(order(rule, way('screw', -0.2), way('blocks', 0.1))).toEqual([
+      'rule',
+      'blocks',
+      'screw',
+    ]);
+    /** Nothing to do comes before all, if it is near. */
+    expect(order(mate, way('move', 0.02, true))).toEqual(['move', 'mate']);
+    expect(order(way('move', 0.2, true), mate)).toEqual(['mate', 'move']);
+    /** A line that leads stays before them. */
+    expect(
+      ranked([mate, way('mark', 0.2)], { inOrder, leads: 'mark' }).map(({ by }) => by),
+    ).toEqual(['mark', 'mate']);
   });
 
   it('a line is struck where a rule shows it, to the safe side of what it sets (worked by hand)', () => {

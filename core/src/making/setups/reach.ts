@@ -110,8 +110,24 @@ export interface Means {
   readonly mates?: readonly Mate[];
   readonly mark?: Mark;
   readonly block?: Block;
+  /** What the shop sets lengths by, where it says. */
+  readonly inOrder?: InOrder | undefined;
   /** The shop sets what need not be finer than a rule by the line, where there is one. */
   readonly linesLead?: boolean;
+}
+
+/** What a shop sets a length by, first to last, where it comes so near. */
+export interface InOrder {
+  readonly ways: readonly ReachBy[];
+  /** How far off it may leave the length, mm. */
+  readonly within: Mm;
+}
+
+/** What comes before whatever comes closest. */
+export interface Preferred {
+  /** What the shop sets such a figure by before anything else. */
+  readonly leads?: ReachBy | undefined;
+  readonly inOrder?: InOrder | undefined;
 }
 
 /** What lies between what a scale reads to and what a figure counts to. */
@@ -258,16 +274,25 @@ export function byBlock(
   };
 }
 
+/** Where a way stands in the shop’s order; what stands already before all, what is too far off last. */
+function placeIn({ ways, within }: InOrder, { by, error, stands }: Reach): number {
+  if (Math.abs(error) > within + HAIR) return ways.length;
+  if (stands) return -1;
+  const place = ways.indexOf(by);
+  return place < 0 ? ways.length : place;
+}
+
 /**
  * Least error first; errors that are alike by how closely the way can be set, and nothing at all
- * before anything that is to be done.
- * @param leads what the shop sets such a figure by before anything else
+ * before anything that is to be done. What is preferred comes first.
  */
-export const ranked = (ways: readonly Reach[], leads?: ReachBy): Reach[] =>
+export const ranked = (ways: readonly Reach[], { leads, inOrder }: Preferred = {}): Reach[] =>
   [...ways].sort((a, b) => {
     const led = Number(b.by === leads) - Number(a.by === leads);
     const stands = Number(b.stands === true) - Number(a.stands === true);
     if (leads && (stands || led)) return stands || led;
+    const preferred = inOrder ? placeIn(inOrder, a) - placeIn(inOrder, b) : 0;
+    if (preferred) return preferred;
     const [ea, eb] = [Math.abs(a.error), Math.abs(b.error)];
     return Math.abs(ea - eb) > ALIKE ? ea - eb : stands || a.spread - b.spread;
   });

@@ -65,6 +65,18 @@ export interface Standing {
   readonly at: Mm;
 }
 
+/** What a length can be set by, as a shop puts it in order. */
+export const SET_BY = {
+  mate: 'The mate itself',
+  blocks: 'Bars and blocks',
+  screw: 'Turns from touching',
+  scale: 'The scale',
+  rule: 'A measured number',
+} as const;
+
+export type SetById = keyof typeof SET_BY;
+export const SET_BY_IDS = Object.keys(SET_BY) as SetById[];
+
 /** What one shop has and how it likes to work. */
 export interface Shop {
   readonly name: string;
@@ -73,6 +85,11 @@ export interface Shop {
   readonly graduation: Mm;
   /** What a rule here shows, mm: all that makes no fit is set by it. Usual where nobody says. */
   readonly rule?: Mm;
+  /**
+   * What lengths are set by before anything else, the first of them first, where it comes as near
+   * as the finest step; where nobody says, whatever comes closest.
+   */
+  readonly setBy?: readonly SetById[];
   /**
    * How much the second of cheek and shoulder stops short of the corner: 0.2 to 0.5 mm, common
    * practice.

@@ -25,6 +25,7 @@ import { Opening } from '../../frame/Opening.tsx';
 import { Entrances } from './Entrances.tsx';
 import { KeptList } from '../setups/KeptSetups.tsx';
 import { Fits, RulesOfPlace, Writing } from './ShopSettings.tsx';
+import { SetByOrder } from './SetByOrder.tsx';
 import { GearSave } from './GearSave.tsx';
 import { KnownMachines } from './KnownMachines.tsx';
 import { useOneStop } from '../../frame/useOneStop.ts';
@@ -71,6 +72,7 @@ function Settings({ shop }: { shop: Shop }) {
         <DeviceName />
         <Writing shop={shop} put={put} />
         <Fits shop={shop} put={put} />
+        <SetByOrder setBy={shop.setBy ?? []} put={put} />
       </div>
       <h2>Where good practice differs</h2>
       <p className="quiet">A job can answer each of these its own way, under Methods.</p>
