@@ -96,6 +96,7 @@ export {
   SET_BY,
   SET_BY_IDS,
   type SetById,
+  byTape,
   USUAL_RULE,
   USUAL_RULES,
   USUAL_SCHOOLS,

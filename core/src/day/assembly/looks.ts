@@ -1,6 +1,6 @@
 import type { Job } from '../../design/index.ts';
 import { turn, INCH, roundTo, say, type Mm, type Sentence } from '../../ground/index.ts';
-import { pieceOf } from '../../shop/index.ts';
+import { byTape, pieceOf } from '../../shop/index.ts';
 import type { Bodies } from './bodies.ts';
 import type { Built } from './build.ts';
 import { heldBy, isSquareTo, partsOf, type GlueUp } from './glue.ts';
@@ -9,8 +9,7 @@ import type { Stage } from './stages.ts';
 /** How far two pieces may lie apart and still be level, mm. */
 const LEVEL: Mm = 0.5;
 
-/** What a tape is read to, and a brad chosen by. */
-const READ = { mm: 0.5, in: INCH / 32 } as const;
+/** What a brad is chosen by, mm. */
 const BRADS = { mm: 1, in: INCH / 8 } as const;
 
 /** Brads end at least so far from the far side, mm (common practice: 1/8 in). */
@@ -78,7 +77,7 @@ export function looksOf(
     told.push(
       say(
         `Corner to corner over ${square.over}: {diagonal} both ways. If one way is longer, slant the clamps along it until it has lost half the difference.`,
-        { diagonal: roundTo(square.diagonal, READ[job.units], 'nearest') },
+        { diagonal: byTape(square.diagonal, job.units) },
       ),
     );
   if (own.some(({ kind, joint }) => heldBy(kind, joint.params) === 'band'))

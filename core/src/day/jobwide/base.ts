@@ -1,6 +1,13 @@
 import { type Job, kindOf, shapedPart, shapeKindOf } from '../../design/index.ts';
 import { type Mm, roundTo, say, type Sentence } from '../../ground/index.ts';
-import { availableIn, freshId, type Part, type Shape, type Shop } from '../../shop/index.ts';
+import {
+  availableIn,
+  byTape,
+  freshId,
+  type Part,
+  type Shape,
+  type Shop,
+} from '../../shop/index.ts';
 import { addJoint, addPart, beyond, blank, type Making } from './frameMaking.ts';
 import { figure, type Frame, type FrameFigure, HORN } from './frameSpec.ts';
 import { neighbourNotes } from './neighbours.ts';
@@ -69,6 +76,7 @@ function baseFigures(
   { width, depth, height, leg }: BaseSpec,
   horn: Mm,
   [longRail, shortRail]: readonly [Part, Part],
+  units: Job['units'],
 ): FrameFigure[] {
   const [long, short] = [width - 2 * leg, depth - 2 * leg];
   const over = (rail: Part, shoulders: Mm) => ({ shoulders, tenon: (rail.length - shoulders) / 2 });
@@ -108,7 +116,7 @@ function baseFigures(
     figure(
       'diagonal',
       'diagonal over the legs, both alike when square',
-      Math.hypot(width, depth),
+      byTape(Math.hypot(width, depth), units),
       'corner to corner of {width} by {depth}',
       { width, depth },
     ),
@@ -159,7 +167,7 @@ export function baseOf(spec: BaseSpec, job: Job, shop: Shop): Frame {
   }
   const { parts, joints } = butted(making);
   const [longRail, shortRail] = parts.slice(1) as [Part, Part];
-  const figures = baseFigures(spec, horn, [longRail, shortRail]);
+  const figures = baseFigures(spec, horn, [longRail, shortRail], job.units);
   const shapes = tapered(spec, legs, horn, making);
   return { parts, joints, ...(shapes.length && { shapes }), figures, problems };
 }

@@ -2,6 +2,7 @@ import { type Job, kindOf } from '../../design/index.ts';
 import { type Mm, pluralOf, roundTo, say, type Sentence } from '../../ground/index.ts';
 import {
   availableIn,
+  byTape,
   coefficientsOf,
   moistureIn,
   movementOf,
@@ -84,7 +85,7 @@ export function frameOf(spec: FrameSpec, job: Job, shop: Shop): Frame {
       addMuntins(spec, making, [parts[i]!, lower], { tenon, opening, between, bay, bays, at: i });
     });
   const figures = [
-    ...frameFigures(spec, { opening, clear, tenon, horn, bay, bays, between }),
+    ...frameFigures(spec, { opening, clear, tenon, horn, bay, bays, between }, job.units),
     ...panelOf(spec, making, job, { opening: muntins.count > 0 ? between : opening, bay }),
   ];
   return { parts: making.parts, joints: making.joints, figures, problems };
@@ -150,6 +151,7 @@ interface Measures {
 function frameFigures(
   { stile, width, height, muntins }: FrameSpec,
   { opening, clear, tenon, horn, bay, bays, between }: Measures,
+  units: Job['units'],
 ): FrameFigure[] {
   const over = opening + 2 * tenon;
   return [
@@ -198,14 +200,14 @@ function frameFigures(
     figure(
       'diagonal',
       'diagonal outside, both alike when square',
-      Math.hypot(width, height),
+      byTape(Math.hypot(width, height), units),
       'corner to corner of {width} by {height}',
       { width, height },
     ),
     figure(
       'inner-diagonal',
       'diagonal of the opening',
-      Math.hypot(opening, bay),
+      byTape(Math.hypot(opening, bay), units),
       'corner to corner of {opening} by {bay}',
       { opening, bay },
     ),

@@ -1,4 +1,11 @@
-import { INCH, styleIn, type LengthStyle, type Mm, type Rounding } from '../../ground/index.ts';
+import {
+  INCH,
+  roundTo,
+  styleIn,
+  type LengthStyle,
+  type Mm,
+  type Rounding,
+} from '../../ground/index.ts';
 import type { KeptSetup } from './kept.ts';
 import type { MachineKnown } from './known.ts';
 import type { Minutes } from './minutes.ts';
@@ -127,6 +134,13 @@ const OTHER_GRADUATION = { mm: 0.05, in: INCH / 1000 };
 
 /** What a rule shows, mm: half a millimetre, or a 64th of an inch. Common practice. */
 export const USUAL_RULE: Readonly<Record<LengthStyle['system'], Mm>> = { mm: 0.5, in: INCH / 64 };
+
+/** What a tape is read to, mm: half a millimetre, or a 32nd of an inch. Common practice. */
+const TAPE = { mm: 0.5, in: INCH / 32 } as const;
+
+/** A long distance as a tape shows it: what a frame is squared by is read no finer. */
+export const byTape = (distance: Mm, units: 'mm' | 'in'): Mm =>
+  roundTo(distance, TAPE[units], 'nearest');
 
 /** What a rule of this shop shows, mm; never finer than its finest step. */
 export const ruleOf = ({ style, rule }: Pick<Shop, 'style' | 'rule'>): Mm =>
