@@ -1,13 +1,14 @@
 import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { demo } from '../../testing/demo.ts';
-import { clockOf, type Timed } from './clock.ts';
+import { clockOf, takenUpBy, type Timed } from './clock.ts';
 import type { Card } from './card.ts';
 import { planJob } from './plan.ts';
 
 interface Made {
   readonly id: string;
   readonly machine: string;
+  readonly tools: readonly string[];
   readonly change: Card['change'];
   readonly cutting: number;
   readonly after: Card['after'];
@@ -20,17 +21,19 @@ const card = (
   cutting: number,
   after: string[] = [],
   count = 1,
+  tools: string[] = [],
 ): Made => ({
   id,
   machine,
+  tools,
   change: { minutes: setting, words: [] },
   cutting,
   after: after.map((own) => ({ card: own, rule: '' })),
   count,
 });
-const machineOf = ({ machine }: Made) => machine;
+const takenUp = ({ machine, tools }: Made) => ({ machine, tools });
 const told = (cards: readonly Made[], persons: number) => {
-  const { timed, end, least } = clockOf(cards, machineOf, persons);
+  const { timed, end, least } = clockOf(cards, takenUp, persons);
   return [timed.map((t) => `${t.card} ${t.person} ${t.start}`).join(', '), end, least];
 };
 
@@ -54,10 +57,48 @@ describe('a run by the clock', () => {
     expect(told([], 2)).toEqual(['', 0, 0]);
   });
 
-  it('whatever the cards: nobody and no machine does two things at once, rules and each machine’s order are kept', () => {
+  it('a tool that two machines want is at one of them; who waits for it, and how long, is told', () => {
+    const with8 = (id: string, machine: string, minutes: number) =>
+      card(id, machine, 0, minutes, [], 1, ['8 mm']);
+    const { timed, end, least } = clockOf(
+      [with8('a', 'table', 40), with8('b', 'router', 30)],
+      takenUp,
+      2,
+    );
+    expect([end, least]).toEqual([70, 70]);
+    expect(timed).toEqual([
+      { card: 'a', person: 0, start: 0, minutes: 40 },
+      { card: 'b', person: 1, start: 40, minutes: 30, waits: { tool: '8 mm', minutes: 40 } },
+    ]);
+    /** With something else to do nobody waits. */
+    const other = clockOf(
+      [with8('a', 'table', 40), with8('b', 'router', 30), card('c', 'saw', 0, 45)],
+      takenUp,
+      2,
+    );
+    expect(other.end).toBe(70);
+    expect(other.timed.filter(({ waits }) => waits)).toEqual([]);
+    /** A share for each would want two of the bit: one person bores them all. */
+    const bored = [card('bored', '', 0, 100, [], 10, ['bit'])];
+    expect(clockOf(bored, takenUp, 2).timed).toHaveLength(1);
+  });
+
+  it('is told of cards by what their set-ups hold', () => {
+    const { job, shop } = demo('racks');
+    const { cards } = planJob(job, shop);
+    const ids = new Set(shop.tools.map(({ id }) => id));
+    const taken = cards.map((each) => takenUpBy(each));
+    expect(taken.filter(({ machine }) => machine).every(({ tools }) => tools.length > 0)).toBe(
+      true,
+    );
+    for (const { tools } of taken) for (const tool of tools) expect(ids).toContain(tool);
+  });
+
+  it('whatever the cards: nobody, no machine and no tool does two things at once, rules and each machine’s order are kept', () => {
     const some = fc.array(
       fc.record({
         machine: fc.constantFrom('', 'saw', 'router', 'drill'),
+        tools: fc.subarray(['8 mm', 'jig']),
         setting: fc.nat(30),
         cutting: fc.nat(200),
         count: fc.integer({ min: 1, max: 5 }),
@@ -67,7 +108,7 @@ describe('a run by the clock', () => {
     );
     fc.assert(
       fc.property(some, fc.integer({ min: 1, max: 3 }), (list, persons) => {
-        const cards = list.map(({ machine, setting, cutting, after, count }, i) =>
+        const cards = list.map(({ machine, tools, setting, cutting, after, count }, i) =>
           card(
             `${i}`,
             machine,
@@ -75,9 +116,10 @@ describe('a run by the clock', () => {
             cutting,
             after.filter((own) => own < i).map(String),
             count,
+            tools,
           ),
         );
-        const { timed, end, least } = clockOf(cards, machineOf, persons);
+        const { timed, end, least } = clockOf(cards, takenUp, persons);
         expect(new Set(timed.map((t) => t.card)).size).toBe(cards.length);
         const of = (id: string) => timed.filter((t) => t.card === id);
         const finish = (t: Timed) => t.start + t.minutes;
@@ -87,6 +129,13 @@ describe('a run by the clock', () => {
           timed
             .slice(i + 1)
             .forEach((b) => a.person === b.person && expect(overlap(a, b)).toBe(false)),
+        );
+        const toolsOf = ({ card: id }: Timed) => cards[Number(id)]!.tools;
+        timed.forEach((a, i) =>
+          timed
+            .slice(i + 1)
+            .filter((b) => toolsOf(a).some((tool) => toolsOf(b).includes(tool)))
+            .forEach((b) => expect(overlap(a, b)).toBe(false)),
         );
         for (const [i, one] of cards.entries()) {
           const shares = of(one.id);
@@ -111,12 +160,12 @@ describe('a run by the clock', () => {
     const files = card('files', '', 4, 768, [], 64);
     expect(told([files], 1)).toEqual(['files 0 0', 772, 772]);
     expect(told([files], 2)).toEqual(['files 0 0, files 1 0', 388, 388]);
-    const three = clockOf([card('files', '', 0, 90, [], 5)], machineOf, 3);
+    const three = clockOf([card('files', '', 0, 90, [], 5)], takenUp, 3);
     expect(three.timed.map(({ minutes }) => minutes)).toEqual([36, 36, 18]);
     expect(told([card('one', '', 0, 300)], 2)).toEqual(['one 0 0', 300, 300]);
     /** Work that others would have to wait for anyway stays with one. */
     const busy = [card('saw', 'saw', 0, 80), card('bench', '', 30, 60, [], 6)];
-    expect(clockOf(busy, machineOf, 2).timed).toHaveLength(2);
+    expect(clockOf(busy, takenUp, 2).timed).toHaveLength(2);
   });
 
   it('comes nearer to its bound than by choosing in one way only', () => {
@@ -140,7 +189,7 @@ describe('a run by the clock', () => {
         const cards = list.map(({ machine, minutes, after }, i) =>
           card(`${i}`, machine, 0, minutes, after.filter((own) => own < i).map(String)),
         );
-        const { end, least } = clockOf(cards, machineOf, 2);
+        const { end, least } = clockOf(cards, takenUp, 2);
         return end / least;
       });
     expect(over.reduce((a, b) => a + b, 0) / over.length).toBeLessThan(1.012);
@@ -149,8 +198,7 @@ describe('a run by the clock', () => {
   it('two persons need less than one for the racks, and not under half', () => {
     const { job, shop } = demo('racks');
     const { cards } = planJob(job, shop);
-    const machine = (ownCard: Card) => ownCard.setups[0]!.machine ?? '';
-    const [clock, two] = [1, 2].map((persons) => clockOf(cards, machine, persons));
+    const [clock, two] = [1, 2].map((persons) => clockOf(cards, takenUpBy, persons));
     expect(two!.end).toBeLessThan(clock!.end * 0.8);
     expect(two!.end).toBeGreaterThanOrEqual(two!.least);
     expect(two!.least).toBeGreaterThanOrEqual(clock!.end / 2 - 1e-6);

@@ -9,7 +9,25 @@ export interface Timed {
   /** When it is begun and how long it takes, min. */
   readonly start: number;
   readonly minutes: number;
+  /** A tool that is at another machine until it begins, and how long it is waited for, min. */
+  readonly waits?: { readonly tool: string; readonly minutes: number };
 }
+
+/** What a card takes up while it is worked on. */
+export interface TakenUp {
+  /** Empty for the bench, where everybody has room. */
+  readonly machine: string;
+  /** Cutters, jigs and what else there is one of, by their ids. */
+  readonly tools: readonly string[];
+}
+
+/** What the set-ups of a card take up: its machine, and whatever is put into or held at it. */
+export const takenUpBy = ({ setups }: Pick<Card, 'setups'>): TakenUp => ({
+  machine: setups[0]!.machine ?? '',
+  tools: [
+    ...new Set(setups.flatMap(({ cutter, guides }) => [...(cutter ? [cutter] : []), ...guides])),
+  ],
+});
 
 /** A run by the clock. */
 export interface Clock {
@@ -22,10 +40,8 @@ export interface Clock {
 type Own = Pick<Card, 'id' | 'change' | 'cutting' | 'after' | 'count'>;
 
 /** What one person does in one go: a card, or a share of its pieces. */
-interface Work {
+interface Work extends TakenUp {
   readonly card: string;
-  /** Empty for the bench. */
-  readonly machine: string;
   readonly minutes: number;
   readonly after: readonly string[];
 }
@@ -43,11 +59,11 @@ function sharesOf({ cutting, count }: Own, machine: string, persons: number): nu
 }
 
 /** A card as it is worked on by so many, each laying out the tools for a share of its pieces. */
-function worksFor(card: Own, machine: string, persons: number): Work[] {
+function worksFor(card: Own, takenUp: TakenUp, persons: number): Work[] {
   const after = card.after.map((own) => own.card);
-  return sharesOf(card, machine, persons).map((pieces) => ({
+  return sharesOf(card, takenUp.machine, persons).map((pieces) => ({
     card: card.id,
-    machine,
+    ...takenUp,
     minutes: card.change.minutes + card.cutting * (card.count ? pieces / card.count : 1),
     after,
   }));
@@ -79,10 +95,11 @@ function shared(works: readonly Work[], persons: number, urgency: readonly numbe
   for (const { card } of works) open.set(card, (open.get(card) ?? 0) + 1);
   const free = Array.from({ length: persons }, () => 0);
   const machineFree = new Map<string, number>();
+  const toolFree = new Map<string, number>();
   const left = new Set(works.keys());
   const timed: Timed[] = [];
-  /** When a work can be begun; nothing while something before it is not done. */
-  const readyAt = ({ machine, after }: Work): number | undefined => {
+  /** When a work could be begun if its tools were free; nothing while one before it is not done. */
+  const allowedAt = ({ machine, after }: Work): number | undefined => {
     let at = machine === '' ? 0 : (machineFree.get(machine) ?? 0);
     for (const card of after) {
       if (open.get(card)) return undefined;
@@ -90,6 +107,11 @@ function shared(works: readonly Work[], persons: number, urgency: readonly numbe
     }
     return at;
   };
+  /** The tool of a work that is free last, and when. */
+  const lastFree = ({ tools }: Work) =>
+    tools
+      .map((tool) => ({ tool, at: toolFree.get(tool) ?? 0 }))
+      .reduce((a, b) => (b.at > a.at ? b : a), { tool: '', at: 0 });
   while (left.size) {
     const person = free.indexOf(Math.min(...free));
     /** Of each machine only the next card of the order; at the bench any. */
@@ -99,20 +121,25 @@ function shared(works: readonly Work[], persons: number, urgency: readonly numbe
       const { machine } = works[i]!;
       if (machine !== '' && seen.has(machine)) continue;
       seen.add(machine);
-      const from = readyAt(works[i]!);
-      if (from !== undefined) ready.push({ i, from });
+      const allowed = allowedAt(works[i]!);
+      if (allowed === undefined) continue;
+      ready.push({ i, from: Math.max(allowed, lastFree(works[i]!).at) });
     }
     const soonest = Math.max(free[person]!, Math.min(...ready.map(({ from }) => from)));
     const { i } = ready
       .filter(({ from }) => from <= soonest + 1e-9)
       .reduce((a, b) => (urgency[b.i]! > urgency[a.i]! ? b : a));
-    const { card, machine, minutes } = works[i]!;
+    const { card, machine, tools, minutes } = works[i]!;
     const end = soonest + minutes;
-    timed.push({ card, person, start: soonest, minutes });
+    const { tool, at } = lastFree(works[i]!);
+    const waited = at - Math.max(free[person]!, allowedAt(works[i]!)!);
+    const waits = waited > 1e-9 && { waits: { tool, minutes: waited } };
+    timed.push({ card, person, start: soonest, minutes, ...waits });
     free[person] = end;
     ends.set(card, Math.max(ends.get(card) ?? 0, end));
     open.set(card, open.get(card)! - 1);
     machineFree.set(machine, end);
+    for (const each of tools) toolFree.set(each, end);
     left.delete(i);
   }
   return timed;
@@ -151,41 +178,47 @@ function quickest(
   return best;
 }
 
+/** How long each machine and each tool is taken up in all, min: no way to share the work ends sooner. */
+function takingUp(cards: readonly Own[], taken: readonly TakenUp[]): Iterable<number> {
+  const minutes = new Map<string, number>();
+  cards.forEach((card, i) => {
+    const { machine, tools } = taken[i]!;
+    const places = [...(machine ? [`at ${machine}`] : []), ...tools];
+    for (const place of places) minutes.set(place, (minutes.get(place) ?? 0) + minutesOf(card));
+  });
+  return minutes.values();
+}
+
 /**
- * A run shared by several persons: no machine does two things at once, no rule is broken, and what
+ * A run shared by several persons: no machine and no tool is at two things at once, no rule is
+ * broken, and what
  * is set on each machine is set in the order of the run, so that nothing takes longer to set. Long
  * work at the bench is parted between them where that makes the whole quicker. The quickest of many
  * ways to choose what is done next; the same for the same cards.
- * @param machineOf where a card is done; empty for the bench, where everybody has room
+ * @param takenUp what a card takes up while it is done
  * @param persons 1 or more
  */
 export function clockOf<C extends Own>(
   cards: readonly C[],
-  machineOf: (card: C) => string,
+  takenUp: (card: C) => TakenUp,
   persons: number,
 ): Clock {
-  const machines = cards.map(machineOf);
-  const machineBy = new Map(cards.map(({ id }, i) => [id, machines[i]!]));
-  const parted = cards.map((card, i) => worksFor(card, machines[i]!, persons));
+  const taken = cards.map(takenUp);
+  const takenBy = new Map(cards.map(({ id }, i) => [id, taken[i]!]));
+  const parted = cards.map((card, i) => worksFor(card, taken[i]!, persons));
   const longest = (card: Own) =>
-    Math.max(...worksFor(card, machineBy.get(card.id)!, persons).map(({ minutes }) => minutes));
-  const byMachine = new Map<string, number>();
-  cards.forEach(
-    (card, i) =>
-      machines[i] &&
-      byMachine.set(machines[i], (byMachine.get(machines[i]) ?? 0) + minutesOf(card)),
-  );
+    Math.max(...worksFor(card, takenBy.get(card.id)!, persons).map(({ minutes }) => minutes));
   const total = cards.reduce((sum, card) => sum + minutesOf(card), 0);
   const least = Math.max(
     total / persons,
     0,
-    ...byMachine.values(),
+    ...takingUp(cards, taken),
     ...tailsOf(cards, longest).values(),
   );
   const tails = tailsOf(cards, minutesOf);
   const whole = cards.map((card, i): Work => ({
     card: card.id,
-    machine: machines[i]!,
+    ...taken[i]!,
     minutes: minutesOf(card),
     after: card.after.map((own) => own.card),
   }));

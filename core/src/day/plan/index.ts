@@ -29,6 +29,6 @@ export { digestOf, markOf, type PlanDigest } from './digest.ts';
 export * from './days.ts';
 export { proposalsOf, type Proposal, type Proposals } from './proposals.ts';
 export { besides, impossibleIn, warnedIn, type Trouble } from './troubles.ts';
-export { clockOf, type Clock, type Timed } from './clock.ts';
+export { clockOf, takenUpBy, type Clock, type Timed } from './clock.ts';
 export type { OrderSearch } from './ordering.ts';
 export type { LoosePin } from './pinned.ts';

@@ -1,7 +1,7 @@
 import './order.css';
 import { useMemo, useRef } from 'react';
 import { Link } from 'react-router';
-import { clockOf, type Card, type Plan } from '@velk/core/day';
+import { clockOf, takenUpBy, type Card, type Clock, type Plan } from '@velk/core/day';
 import { useKeptState } from '../../keeping/useKeptState.ts';
 import { lanesOf, RunLanes } from '../../drawings/RunLanes.tsx';
 import { useAppSelector } from '../../store.ts';
@@ -72,8 +72,9 @@ function Cards({ plan, id }: { plan: Plan; id: string }) {
       {clock && (
         <p role="status">
           {PERSONS[persons - 1]} need about {inTime(clock.end)} from the first to the last, and
-          can’t need less than {inTime(clock.least)}: no machine does two things at once, and every
-          rule is kept; long work at the bench is parted.
+          can’t need less than {inTime(clock.least)}: no machine and no tool is at two things at
+          once, and every rule is kept; long work at the bench is parted.
+          {waitsIn(clock, plan).map((words) => ` ${words}`)}
         </p>
       )}
       <RunLanes
@@ -120,11 +121,19 @@ function Cards({ plan, id }: { plan: Plan; id: string }) {
 
 /** The run of several persons; nothing where one does it all. */
 const useClock = (cards: readonly Card[], persons: number) =>
-  useMemo(
-    () =>
-      persons > 1 ? clockOf(cards, ({ setups }) => setups[0]!.machine ?? '', persons) : undefined,
-    [cards, persons],
-  );
+  useMemo(() => (persons > 1 ? clockOf(cards, takenUpBy, persons) : undefined), [cards, persons]);
+
+/** A wait under this is none, min. */
+const NO_WAIT = 1;
+
+/** Which card waits for a tool that is at another machine, and how long. */
+const waitsIn = ({ timed }: Clock, { cards, basis: { shop } }: Plan): string[] =>
+  timed.flatMap(({ card, waits }) => {
+    if (!waits || waits.minutes < NO_WAIT) return [];
+    const place = cards.findIndex(({ id }) => id === card) + 1;
+    const tool = shop.tools.find(({ id }) => id === waits.tool)?.name ?? waits.tool;
+    return [`${place} waits ${inTime(waits.minutes)} for “${tool}”, which another has.`];
+  });
 
 /** At the bench everybody has a place. */
 function laneOf(card: Card, person: number, { basis }: Plan): string {
