@@ -163,4 +163,15 @@ describe('by its lines alone', () => {
       const near = card.setup.figures.find(({ id }) => id === 'stop-near');
       if (near) expect(near.set.by).toBe('move');
     }));
+
+  it('saw-slot: the blade rises to the line of the floor, no shallower than drawn', () =>
+    read('open-slot', 'saw-slot', (card, drawn) => {
+      const floor = lineOf(
+        card,
+        'blade-height',
+        /teeth at the line of the floor, (.+) from the end/,
+      );
+      isWithin(floor - drawn['slotDepth']!, 0, RULE);
+      goesWith(card, 'blade-height', floor - drawn['slotDepth']!);
+    }));
 });

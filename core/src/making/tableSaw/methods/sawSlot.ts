@@ -4,7 +4,7 @@ import { toolById, toolsOf, type Shop, type UprightJig } from '../../../shop/ind
 import { say, type Mm, type Sentence } from '../../../ground/index.ts';
 import { onTableSaw } from '../figures.ts';
 import { kerfsOf, slotKerfs, type Kerf } from '../kerfs.ts';
-import { called, clearing, SAME, type Method } from '../../method/method.ts';
+import { called, clearing, SAME, type Gauged, type Method } from '../../method/method.ts';
 import { missing, tooClose, under } from '../../method/refusal.ts';
 import { guideFace, isCentred, OTHER } from '../../method/slots.ts';
 import { onEnd, slideOf, uprightRefusals } from '../upright.ts';
@@ -21,6 +21,24 @@ const kerfsIn = (
     shop,
     onTableSaw(shop).jigToNearSide,
   );
+
+/**
+ * The blade rises to the line of the floor on the first piece; between two tenons that is part of
+ * their shoulder, and set like it.
+ */
+const byFloorLine = ({ between, lean, depth }: SlotFeature): Gauged | undefined =>
+  between || lean?.degrees
+    ? undefined
+    : {
+        mark: {
+          lies: depth,
+          grows: 1,
+          text: 'tips of the teeth at the line of the floor, {lies} from the end',
+          leads: true,
+        },
+      };
+
+const LINED = say('Strike the line of the floor on the first piece, over both of its open sides.');
 
 const FLOOR = say('Flat-topped teeth leave a flat floor; others leave ears, to be pared.');
 
@@ -93,13 +111,16 @@ export const sawSlot: Method<SlotFeature> = {
     const kerf = toolById(shop, 'saw-blade', saw.bladeId).kerf;
     const [face, words] = guideFace(across);
     const kerfs = kerfsIn({ across, wall: p, width: m }, shop);
-    const height = onTableSaw(shop).height({
-      value: depth,
-      purpose: feature.between ? 'fit' : 'depth',
-      rounding: 'up',
-      acts: 'length',
-      working: say('depth of the slot, {depth}', { depth }),
-    });
+    const height = onTableSaw(shop).height(
+      {
+        value: depth,
+        purpose: feature.between ? 'fit' : 'depth',
+        rounding: 'up',
+        acts: 'length',
+        working: say('depth of the slot, {depth}', { depth }),
+      },
+      byFloorLine(feature),
+    );
     return [
       {
         id: `${joint}.saw-slot.${across}`,
@@ -123,6 +144,7 @@ export const sawSlot: Method<SlotFeature> = {
             ? [say('Run all pieces through the first kerf before the fence is moved to the next.')]
             : []),
           ...spacerWords(feature, jig, kerf),
+          ...(byFloorLine(feature) ? [LINED] : []),
           FLOOR,
         ],
       },
@@ -246,6 +268,7 @@ export const sawSlotFlipped: Method<SlotFeature> = {
           ...(fences.length > 1
             ? [say('Run all pieces through both ways before the fence is moved.')]
             : []),
+          ...(byFloorLine(feature) ? [LINED] : []),
           FLOOR,
         ],
       };
