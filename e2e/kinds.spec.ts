@@ -1,4 +1,5 @@
 import type { Page } from '@playwright/test';
+import { jobWith } from '@velk/core/testing';
 import { expect, openLooms, openSetup, test } from './velk.ts';
 
 async function pickPart(page: Page, name: string, part: string): Promise<void> {
@@ -259,4 +260,39 @@ test('a fit that is loose on purpose is left so until that is taken back', async
   await page.getByRole('button', { name: 'It is to fit' }).click();
   await expect(told).toBeVisible();
   await expect(meant).toHaveCount(0);
+});
+
+test('a joint that leans is pegged and comes out where it can be, else it is said why and kept', async ({
+  page,
+  velk,
+  request,
+}) => {
+  const params = {
+    ...{ corners: 'squared', mortiseWidth: 8, faceShoulder: 7, tenonWidth: 46, edgeShoulder: 12 },
+    ...{ faceClearance: 0.05, endClearance: 0, bottomClearance: 2, setBack: 0, position: 300 },
+    ...{ tenonLength: 30, degrees: 5, plane: 'width', slant: 'tenon' },
+  };
+  const job = jobWith({ kind: 'angled', params, stile: { thickness: 40, width: 45 } });
+  const data = { job: { ...job, name: 'Splayed' } };
+  const made = await request.post(`${velk.url}/api/jobs`, { data });
+  const { id } = (await made.json()) as { id: string };
+  await page.goto(`${velk.url}/job/${id}/joints`);
+  const choose = (label: string, value: string) =>
+    page.getByRole('radiogroup', { name: label }).getByText(value, { exact: true }).click();
+  await choose('Held by', 'Drawbored pegs');
+  await choose('Angle seen on the', 'Edge');
+  const pegs = page.getByText(/its peg holes go square through the faces, and here they lean/);
+  await expect(pegs.first()).toBeVisible();
+  await choose('Angle seen on the', 'Face');
+  await expect(pegs).toHaveCount(0);
+  await choose('Tenons', 'Come out of the far side');
+  await expect(page.getByLabel('proud of the far side, mm')).toHaveValue('2.0');
+  await choose('Askew is the', 'Mortise');
+  const leaning = page.getByText(/its mortise leans by 5.0 degrees, and one that comes out is cut/);
+  await expect(leaning.first()).toBeVisible();
+  await choose('Askew is the', 'Tenon');
+  await expect(leaning).toHaveCount(0);
+  await page.getByRole('link', { name: /^Order/ }).click();
+  await openSetup(page, 'Rail into stile', /for the peg|for the first peg/);
+  await expect(page.getByText(/^Mark the centre with an awl on the first piece/)).toBeVisible();
 });
