@@ -57,7 +57,7 @@ describe('a run by the clock', () => {
     expect(told([], 2)).toEqual(['', 0, 0]);
   });
 
-  it('a tool that two machines want is at one of them; who waits for it, and how long, is told', () => {
+  it('a tool that two machines want is at one of them; who waits for it is told', () => {
     const with8 = (id: string, machine: string, minutes: number) =>
       card(id, machine, 0, minutes, [], 1, ['8 mm']);
     const { timed, end, least } = clockOf(
@@ -94,7 +94,7 @@ describe('a run by the clock', () => {
     for (const { tools } of taken) for (const tool of tools) expect(ids).toContain(tool);
   });
 
-  it('whatever the cards: nobody, no machine and no tool does two things at once, rules and each machine’s order are kept', () => {
+  it('nobody, no machine and no tool does two things at once; rules and orders are kept', () => {
     const some = fc.array(
       fc.record({
         machine: fc.constantFrom('', 'saw', 'router', 'drill'),

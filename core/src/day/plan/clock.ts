@@ -178,7 +178,7 @@ function quickest(
   return best;
 }
 
-/** How long each machine and each tool is taken up in all, min: no way to share the work ends sooner. */
+/** How long each machine and each tool is taken up in all, min: no run ends sooner. */
 function takingUp(cards: readonly Own[], taken: readonly TakenUp[]): Iterable<number> {
   const minutes = new Map<string, number>();
   cards.forEach((card, i) => {

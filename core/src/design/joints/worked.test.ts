@@ -349,7 +349,7 @@ describe('the angled joint: T = 22, t = 8 in the middle, L = 30', () => {
     expect(told('angled', at(13))).toEqual([]);
     expect(told('angled', at(-13))).toEqual([]);
     expect(told('angled', at(14))[0]).toMatch(
-      /faceShoulder: Rail: .*14\.0 degrees away to the side, 7\.48 mm, and the shoulder there is 7\.34 mm/,
+      /faceShoulder: Rail: .*14\.0 degrees to the side, 7\.48 mm, and the shoulder there is 7\.34 mm/,
     );
   });
 

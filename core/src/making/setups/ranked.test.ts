@@ -41,7 +41,7 @@ describe('the ways to reach a figure, best first', () => {
     expect(byMove(11, 'nearest', stood, 0.5, {})[0]!).not.toHaveProperty('zero');
   });
 
-  it('what a shop trusts comes first where it is as near as its finest step, in the shop’s order', () => {
+  it('what a shop trusts comes first in its order, where it is near enough', () => {
     const way = (by: Reach['by'], error: number, stands?: true): Reach => ({
       by,
       error,

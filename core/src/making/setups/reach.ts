@@ -274,7 +274,7 @@ export function byBlock(
   };
 }
 
-/** Where a way stands in the shop’s order; what stands already before all, what is too far off last. */
+/** Where a way stands in the shop’s order: what stands already first, what is too far off last. */
 function placeIn({ ways, within }: InOrder, { by, error, stands }: Reach): number {
   if (Math.abs(error) > within + HAIR) return ways.length;
   if (stands) return -1;

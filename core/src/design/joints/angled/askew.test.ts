@@ -52,7 +52,7 @@ describe('pegs of a joint that leans', () => {
     return (line + across * Math.tan(angle) - along) * Math.cos(angle);
   };
 
-  it('lie in line with the slanted shoulder, as far from it in the one piece as in the other', () => {
+  it('lie in line with the slanted shoulder, as far from it in either piece', () => {
     let pegged = 0;
     fc.assert(
       fc.property(cases({ kind: 'angled' }), ({ job }) => {
@@ -102,7 +102,7 @@ describe('pegs of a joint that leans', () => {
     expect(told({ ...ASKEW, ...PEGGED, pegSpacing: 0 })).toEqual([]);
     const leaning = { ...ASKEW, plane: 'thickness', degrees: 5 };
     expect(told({ ...leaning, ...PEGGED }).join('\n')).toMatch(
-      /degrees: Post: its peg holes go square through the faces, and here they lean by 5.0 degrees/,
+      /degrees: Post: peg holes go square through faces that lean by 5.0 degrees/,
     );
     expect(told({ ...leaning, pegs: 'pinned', bradLength: 30 })).toEqual([]);
   });
@@ -127,13 +127,14 @@ describe('a joint that leans and comes out of the far side', () => {
     expect(told(OUT)).toEqual([]);
     const proud = { ...OUT, tenonLength: 46.5 + 40 };
     expect(told(proud)).toHaveLength(1);
-    expect(told(proud)[0]).toMatch(/runs 8.0 degrees away to the side, 12.16 mm/);
+    expect(told(proud)[0]).toMatch(/runs 8.0 degrees to the side, 12.16 mm/);
     expect(told({ ...OUT, tenonLength: 40 }).join('\n')).toMatch(/does not come out of a piece/);
   });
 
   it('does so only where the mortise is square, and says so', () => {
     expect(told({ ...OUT, slant: 'mortise' })).toEqual([
-      'degrees: Post: its mortise leans by 8.0 degrees, and one that comes out is cut square through the piece. Let the tenon be askew, or have it stop inside.',
+      'degrees: Post: its mortise leans by 8.0 degrees, and one that comes out is cut square. ' +
+        'Let the tenon be askew, or have it stop inside.',
     ]);
   });
 

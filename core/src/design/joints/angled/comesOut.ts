@@ -2,12 +2,14 @@ import { failing, type Check } from '../shape/index.ts';
 import type { JointKind, Problem } from '../kind.ts';
 import { withPassage, type PassageParams } from '../through/index.ts';
 import { angled, wholeTenon } from './index.ts';
-import type { AngledParams } from './params.ts';
+import { off, type AngledParams } from './params.ts';
 
 type OutParams = AngledParams & PassageParams;
 
 const out = withPassage(angled, (params) => [params]);
 const comesOut = ({ passage }: PassageParams): boolean => passage === 'through';
+
+const WAY_OUT = 'Let the tenon be askew, or have it stop inside.';
 
 /** A mortise that leans ends at a slant wherever it comes out: its tenon stops inside. */
 const leaning = ({ degrees }: AngledParams): Check => ({
@@ -17,7 +19,7 @@ const leaning = ({ degrees }: AngledParams): Check => ({
   dimension: 'angle off square',
   value: Math.abs(degrees),
   bound: 0,
-  text: `its mortise leans by ${Math.abs(degrees).toFixed(1)} degrees, and one that comes out is cut square through the piece. Let the tenon be askew, or have it stop inside.`,
+  text: `its mortise leans by ${off(degrees)}, and one that comes out is cut square. ${WAY_OUT}`,
 });
 
 /** The joint that leans, its tenon ending inside or coming out of the far side. */

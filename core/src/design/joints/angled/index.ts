@@ -9,6 +9,7 @@ import {
   angledSchema,
   excessOf,
   leanOf,
+  off,
   own,
   PLANE,
   seenMembers,
@@ -26,7 +27,8 @@ const LEAST = 0.25;
 /** Wood that stays behind a leaning mortise at the least, mm. */
 const BEHIND: Mm = 1;
 
-const off = (degrees: number): string => `${Math.abs(degrees).toFixed(1)} degrees`;
+const NOT_WHOLE =
+  'the shoulder there is {value}: a corner would be missing. Shorten it, or let the mortise slant.';
 
 /** Where a tenon lies the way the slant runs: before it, its own size, and what there is. */
 function across(
@@ -62,7 +64,7 @@ export function wholeTenon(params: AngledParams, members: Members): Check[] {
       dimension: 'shoulder',
       value: room,
       bound: shift,
-      text: `over the tenon’s length the wood runs ${off(degrees)} away to the side, {bound}, and the shoulder there is {value}: the tenon’s corner would not be whole. Shorten it, or let the mortise slant.`,
+      text: `over its length the wood runs ${off(degrees)} to the side, {bound}, and ${NOT_WHOLE}`,
     },
   ];
 }

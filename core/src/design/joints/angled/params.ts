@@ -45,6 +45,9 @@ export const SLANT: Choice = {
   ],
 };
 
+/** How far off square it is, in words. */
+export const off = (degrees: number): string => `${Math.abs(degrees).toFixed(1)} degrees`;
+
 /**
  * The tenoned piece as the joint meets it: where its tenon goes in square, its end is longer along
  * the slant.

@@ -3,7 +3,9 @@ import { blind } from '../blind/index.ts';
 import type { Members } from '../kind.ts';
 import type { Pegged, PegsLie } from '../pegs/index.ts';
 import { onTruePiece } from '../shape/index.ts';
-import { leanOf, own, shoulderLine, type AngledParams } from './params.ts';
+import { leanOf, off, own, shoulderLine, type AngledParams } from './params.ts';
+
+const WAY_OUT = 'Hold it by brads or glue, or have the angle seen on the face.';
 
 const isSeenOnFace = ({ plane }: AngledParams): boolean => plane === 'width';
 
@@ -46,7 +48,7 @@ export const PEGS_ASKEW: PegsLie<AngledParams> = {
       dimension: 'angle off square',
       value: Math.abs(params.degrees),
       bound: 0,
-      text: `its peg holes go square through the faces, and here they lean by ${Math.abs(params.degrees).toFixed(1)} degrees to each other. Hold it by brads or glue, or have the angle seen on the face.`,
+      text: `peg holes go square through faces that lean by ${off(params.degrees)} here. ${WAY_OUT}`,
     },
   ],
 };

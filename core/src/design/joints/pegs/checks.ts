@@ -115,7 +115,7 @@ export function stopChecks(
       'wood left on the far face',
       stop,
       Math.max(0, behind),
-      'with {value} left on the far face the peg hardly bears behind the tenon; {bound} is the most here.',
+      'with {value} left on the far face the peg hardly bears; {bound} is the most here.',
     ),
   ];
 }

@@ -69,7 +69,7 @@ export function holesOf(params: PegParams): Holes | undefined {
   return { diameter, inset, offset: pegs === 'drawbored' ? pegOffset : 0, across, stop };
 }
 
-/** Where a hole goes into a member: along it from the spot’s end, and across from its guide edge. */
+/** Where a hole goes into a member: from the spot’s end, and from its guide edge. */
 export type HoleAt = readonly [along: Mm, across: Mm];
 
 /** How the pegs of a kind lie, where its pieces don’t meet square. */

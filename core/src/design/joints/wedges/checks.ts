@@ -37,7 +37,7 @@ export const reliefChecks = ({ hole }: Wedged, lean: Lean | undefined): Check[] 
     dimension: 'relief hole',
     value: hole,
     bound: 0,
-    text: 'a relief hole of {value} is bored square through the faces, and those of this tenon slope: leave it out.',
+    text: 'a relief hole of {value} goes square through the faces, and these slope: leave it out.',
   },
 ];
 
