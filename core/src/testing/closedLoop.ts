@@ -19,10 +19,10 @@ export const SECRETS = ['sizes', 'zeros', 'leads', 'lean'] as const;
 export type Secret = (typeof SECRETS)[number];
 
 /**
- * Scales and a screw on whatever can have them, and no blocks: figures are set by what can be wrong
- * in secret.
+ * Scales and a screw on whatever can have them, no blocks and no order of the shop's own: figures
+ * are set by what can be wrong in secret.
  */
-export const withScales = (shop: Shop, graduation: Mm): Shop => ({
+export const withScales = ({ setBy: _, ...shop }: Shop, graduation: Mm): Shop => ({
   ...shop,
   graduation,
   tools: shop.tools
