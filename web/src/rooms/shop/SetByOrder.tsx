@@ -9,7 +9,7 @@ interface SetByOrderProps {
 /** What lengths are set by before anything else, in the order it was picked. */
 export function SetByOrder({ setBy, put }: SetByOrderProps) {
   return (
-    <div>
+    <label>
       <span className="quiet">Lengths are set by, in this order</span>
       <Select<SetById[]>
         mode="multiple"
@@ -26,6 +26,6 @@ export function SetByOrder({ setBy, put }: SetByOrderProps) {
         )}
         onChange={(order) => put({ setBy: order })}
       />
-    </div>
+    </label>
   );
 }
