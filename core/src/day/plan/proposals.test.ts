@@ -100,7 +100,7 @@ describe('what advice proposes is tried first', () => {
           expect(mended.length ? [] : fresh).toEqual([]);
         }
       }),
-      { numRuns: 15 },
+      { numRuns: 30 },
     );
     expect(taken).toBeGreaterThan(5);
   });

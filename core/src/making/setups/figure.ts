@@ -105,6 +105,12 @@ export interface FigureDraft {
 /** What need not only be kept clear of is set by what the shop trusts. */
 const ORDERED: ReadonlySet<Purpose> = new Set(['fit', 'place', 'depth']);
 
+/** The shop’s order; a place or depth lies on what a rule shows already, and is set no farther off. */
+function orderFor(purpose: Purpose, { inOrder }: Means): InOrder | undefined {
+  if (!inOrder || !ORDERED.has(purpose)) return undefined;
+  return purpose === 'fit' ? inOrder : { ...inOrder, within: 0 };
+}
+
 /**
  * A figure as this shop sets it: the way that leaves the least error.
  * @param aim what is set instead of its value, mm
@@ -124,7 +130,7 @@ export function figure(
     leads = isMovedOn ? 'move' : undefined,
     at = aim,
   } = withoutNumbers({ ...draft, purpose, aim }, means);
-  const inOrder = ORDERED.has(purpose) ? means.inOrder : undefined;
+  const inOrder = orderFor(purpose, means);
   const from = (way: Reach): Reach => ({ ...way, error: at - way.value });
   return reachedBy(
     {

@@ -35,7 +35,9 @@ const told = (params: object) =>
     .problems({ ...params }, members, available, names)
     .map((p) => `${p.path}: ${speak(p.message, METRIC)}`);
 const boresOf = (features: readonly Feature[]) =>
-  features.filter((feature): feature is BoreFeature => feature.form === 'bore');
+  features.filter(
+    (feature): feature is BoreFeature => feature.form === 'bore' && !!feature.name?.endsWith('peg'),
+  );
 const rad = (degrees: number) => (degrees * Math.PI) / 180;
 
 describe('pegs of a joint that leans', () => {
@@ -79,7 +81,7 @@ describe('pegs of a joint that leans', () => {
           b ? Math.hypot(b.along - a!.along, b.across - a!.across) : 0;
         expect(apart(inTenon)).toBeCloseTo(apart(inPost), 6);
       }),
-      { numRuns: 150 },
+      { numRuns: 400 },
     );
     expect(pegged).toBeGreaterThan(20);
   });
