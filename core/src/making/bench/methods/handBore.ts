@@ -2,7 +2,7 @@ import { calledFace } from '../../setups/index.ts';
 import type { BoreFeature } from '../../../design/index.ts';
 import { say } from '../../../ground/index.ts';
 import { bitFor, bitRefusals, noBit } from '../../method/boring.ts';
-import { byHand, handSetup } from '../byHand.ts';
+import { byHand, handSetup, lineByRule } from '../byHand.ts';
 import { boreLies, BORE_CHECKS, depthWords, GUIDE_WORDS, holeOf } from '../../method/holes.ts';
 import { called, type Method } from '../../method/method.ts';
 
@@ -25,6 +25,8 @@ export const handBore: Method<BoreFeature> = {
     if (!bit) return [];
     const { stop, up } = boreLies(feature);
     const edge = feature.into === 'entry-edge';
+    /** A place along the piece lies where a rule shows; a tenon’s hole keeps its offset to that. */
+    const isMarked = stop === 'layout-end';
     return [
       {
         ...handSetup(
@@ -35,7 +37,7 @@ export const handBore: Method<BoreFeature> = {
             carrier: 'bit',
             stage: 'bore',
             figures: [
-              byHand(
+              (isMarked ? lineByRule(shop, 'nearest') : byHand)(
                 'along',
                 'Centre, along the piece',
                 feature.along,
