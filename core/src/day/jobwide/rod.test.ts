@@ -1,3 +1,4 @@
+import { BASE } from '../../testing/frames.ts';
 import { describe, expect, it } from 'vitest';
 import { newJob, type Job } from '../../design/job/index.ts';
 import { TEST_SHOP } from '../../testing/shops.ts';
@@ -12,19 +13,7 @@ const of = (spec: AnyFrameSpec): Job => {
 };
 const named = ({ parts }: Job, name: string) => parts.find((part) => part.name === name)!;
 
-const TABLE = of({
-  sort: 'base',
-  name: 'Table',
-  count: 1,
-  width: 900,
-  depth: 500,
-  height: 720,
-  leg: 60,
-  rail: { width: 90, thickness: 22 },
-  setBack: 6,
-  kind: 'blind',
-  species: '',
-});
+const TABLE = of(BASE);
 /** What its joint says of the leg’s first mortise, from the end it is laid out from. */
 const placesIn = ({ joints }: Job, index: number) => {
   const { position, edgeShoulder, tenonWidth, endClearance } = joints[index]!.params;

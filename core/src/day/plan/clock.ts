@@ -191,10 +191,9 @@ function takingUp(cards: readonly Own[], taken: readonly TakenUp[]): Iterable<nu
 
 /**
  * A run shared by several persons: no machine and no tool is at two things at once, no rule is
- * broken, and what
- * is set on each machine is set in the order of the run, so that nothing takes longer to set. Long
- * work at the bench is parted between them where that makes the whole quicker. The quickest of many
- * ways to choose what is done next; the same for the same cards.
+ * broken, and what is set on each machine is set in the order of the run, so that nothing takes
+ * longer to set. Long work at the bench is parted between them where that makes the whole quicker.
+ * The quickest of many ways to choose what is done next; the same for the same cards.
  * @param takenUp what a card takes up while it is done
  * @param persons 1 or more
  */

@@ -4,6 +4,7 @@ import { resolve, type Job } from '../../design/job/index.ts';
 import { makeFrame } from '../jobwide/index.ts';
 import { JOINT_KINDS, kindOf, typedOver } from '../../design/joints/index.ts';
 import { demo } from '../../testing/demo.ts';
+import { BASE } from '../../testing/frames.ts';
 import { jobWith } from '../../testing/jobs.ts';
 import { TEST_SHOP } from '../../testing/shops.ts';
 import { availableIn } from '../../shop/tooling/index.ts';
@@ -37,19 +38,7 @@ const withTenons = (job: Job, tenonLength: number): Job => ({
 
 /** A table base: two rails in each leg. */
 function base(): Job {
-  const spec = {
-    sort: 'base',
-    name: 'Table',
-    count: 1,
-    width: 900,
-    depth: 500,
-    height: 720,
-    leg: 40,
-    rail: { width: 100, thickness: 18 },
-    setBack: 3,
-    kind: 'blind',
-    species: '',
-  } as const;
+  const spec = { ...BASE, leg: 40, rail: { width: 100, thickness: 18 }, setBack: 3 };
   const empty = { ...jobWith(), parts: [], joints: [] };
   const { parts, joints } = makeFrame(spec, empty, TEST_SHOP);
   return { ...empty, parts, joints };

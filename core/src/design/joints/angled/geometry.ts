@@ -1,16 +1,14 @@
 import {
   box,
   difference,
-  invert,
   prismAlong,
   roundedRectangle,
   union,
-  type Rigid,
   type Solid,
   type Vec3,
   type Mm,
 } from '../../../ground/index.ts';
-import { angleOf, pieceSolid, toSquare, type Piece } from '../../../shop/index.ts';
+import { angleOf, pieceSolid, type Piece } from '../../../shop/index.ts';
 import { derive, hollowOf, tongueOf, type BlindParams } from '../blind/index.ts';
 import type { Gauge, MemberGeometry, MemberName, Spot } from '../kind.ts';
 import {
@@ -22,6 +20,7 @@ import {
   finely,
   hollowShape,
   intoOf,
+  inTruePiece,
   sizesAcross,
   type Hollow,
 } from '../shape/index.ts';
@@ -29,12 +28,6 @@ import { excessOf, leanOf, own, shoulderLine, type AngledParams } from './params
 
 /** So much of a leaning tenon lies in its body too, that the two are one, mm. */
 const ROOT: Mm = 1e-3;
-
-const inPiece = (square: Rigid, solid: Solid): Solid => ({
-  shape: 'placed',
-  rigid: invert(square),
-  solid,
-});
 
 export function angledGeometry(
   params: AngledParams,
@@ -71,7 +64,7 @@ function bodyOf(params: AngledParams, piece: Piece, spot: Spot): Solid {
 /** The end cut along the slant, and before its shoulder all that the tenon leaves. */
 function leaningTenon(params: AngledParams, piece: Piece, spot: Spot): MemberGeometry {
   const lean = leanOf(params, 'tenoned', piece)!;
-  const square = toSquare(lean, piece, { end: spot.end, edge: 'reference' });
+  const inPiece = inTruePiece(lean, piece, { end: spot.end, edge: 'reference' });
   const { tenonLength: L } = params;
   const stock = lean.square;
   const x = alongOf(stock, spot);
@@ -89,8 +82,8 @@ function leaningTenon(params: AngledParams, piece: Piece, spot: Spot): MemberGeo
    */
   const slivers = radius ? [difference(tenonBox(params, x, -1, L), long(-2, L + 1))] : [];
   return {
-    mustRemain: union(bodyOf(params, piece, spot), inPiece(square, rounded)),
-    mustBeEmpty: union(...[...around, ...slivers].map((solid) => inPiece(square, solid))),
+    mustRemain: union(bodyOf(params, piece, spot), inPiece(rounded)),
+    mustBeEmpty: union(...[...around, ...slivers].map(inPiece)),
     gauges: tenonGauges(params, stock, spot, L / 2),
   };
 }
@@ -199,10 +192,10 @@ const HAIR: Mm = 1e-3;
 /** The mortise as a box that leans into the piece, and out of it where its mouth slopes. */
 function leaningMortise(params: AngledParams, piece: Piece, spot: Spot): MemberGeometry {
   const lean = leanOf(params, 'mortised', piece)!;
-  const square = toSquare(lean, piece, spot);
+  const inPiece = inTruePiece(lean, piece, spot);
   const hollow = outOf(hollowOf(own(params)), params);
   const made = (ends: Hollow['ends']) =>
-    inPiece(square, hollowShape(lean.square, spot, [{ ...hollow, ends }]).mustBeEmpty);
+    inPiece(hollowShape(lean.square, spot, [{ ...hollow, ends }]).mustBeEmpty);
   return {
     mustRemain: difference(pieceSolid(piece), made('squared')),
     mustBeEmpty: made(hollow.ends),

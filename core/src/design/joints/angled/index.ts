@@ -18,8 +18,6 @@ import {
   type AngledParams,
 } from './params.ts';
 
-export { PEGS_ASKEW, peggedTenon } from './pegged.ts';
-
 /** Past this slope across a tenon its grain runs out too soon, degrees (common practice). */
 const RUN_OUT = 8;
 /** Off square by less than this a joint is a straight one, degrees. */

@@ -72,7 +72,9 @@ export const withPegs = <P extends { readonly tenonLength: Mm }>(
       holes
         ? [
             ...(lie?.checks(params) ?? []),
-            ...stopChecks(holes.stop, kind.features(params, members).mortised, members.mortised),
+            ...(holes.stop
+              ? stopChecks(holes.stop, kind.features(params, members).mortised, members.mortised)
+              : []),
             ...pegChecks(holes, tenonOf(params, members), roomFor(params, members)),
           ]
         : bradChecks(brads!, members.mortised.thickness),

@@ -65,14 +65,16 @@ export function onTruePiece(lean: Lean | undefined, piece: Piece, [x, z]: Vec2):
   return [along, across];
 }
 
-/** Solids of the square piece, where they lie in the true one. */
-export const inTruePiece = (
+/**
+ * Puts solids of the square piece where they lie in the true one.
+ * @param spot where the joint is; a tenon's lean counts from the reference edge
+ */
+export function inTruePiece(
   lean: Lean | undefined,
   piece: Piece,
   spot: Spot,
-  solids: readonly Solid[],
-): readonly Solid[] => {
-  if (!lean) return solids;
+): (solid: Solid) => Solid {
+  if (!lean) return (solid) => solid;
   const rigid = invert(toSquare(lean, piece, spot));
-  return solids.map((solid) => ({ shape: 'placed', rigid, solid }));
-};
+  return (solid) => ({ shape: 'placed', rigid, solid });
+}

@@ -41,7 +41,7 @@ export function withWedges<P extends ThroughParams & PassageParams>(
     const lean = leanOf(params, piece);
     const cuts = cutsOf(each(params), wedges.kerf);
     const square = sawn(wedges, cuts, params.tenonLength, lean?.square ?? piece, spot);
-    return inTruePiece(lean, piece, { end: spot.end, edge: 'reference' }, square);
+    return square.map(inTruePiece(lean, piece, { end: spot.end, edge: 'reference' }));
   };
   return modified<P, WedgeParams, Wedged>(kind, {
     choice: WEDGES,
