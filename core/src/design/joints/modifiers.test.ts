@@ -68,6 +68,19 @@ describe('pegs', () => {
     expect(off(gone({ ...PEGGED, pegSpacing: 26 }, 'mortised'), 2 * hole(14))).toBeLessThan(0.01);
   });
 
+  it('in a housing they are drawn, and have room, from its floor on', () => {
+    const { params } = kindOf('housed').propose(members, available);
+    const housed = { ...params, housingDepth: 4, pegs: 'pegged', pegDiameter: 8, pegInset: 13 };
+    const inset = kindOf('housed')
+      .drawing(housed, members)
+      .dimensions.find(({ id }) => id === 'pegInset')!;
+    expect([inset.from[0], inset.to[0]]).toEqual([-17, -4]);
+    /** 45 wide, 4 of them the housing. */
+    expect(told('housed', { ...housed, pegInset: 37 }).join('\n')).toMatch(
+      /reaches 41.0 mm from the shoulder; the piece is wide enough for 40.0 mm/,
+    );
+  });
+
   it('the hole stops short of the weather side where wood is left there, and still bears', () => {
     const stopped = { ...PEGGED, pegStop: 3 };
     const gone = (params: object) =>

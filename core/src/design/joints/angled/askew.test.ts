@@ -100,6 +100,17 @@ describe('pegs of a joint that leans', () => {
     expect(boresOf(mortised).map(({ across }) => across)).toEqual([13, 13]);
   });
 
+  it('are drawn square to the slanted shoulder they are measured from (worked by hand)', () => {
+    const leaning = { ...ASKEW, ...PEGGED, slant: 'mortise', pegSpacing: 0 };
+    const drawn = angled.drawing(leaning, members).dimensions;
+    const inset = drawn.find(({ id }) => id === 'pegInset')!;
+    /** 35 tan 10° − 13 / cos 10°, and from there 13 square to the line, which it meets. */
+    expect([...inset.from, ...inset.to].map((x) => Number(x.toFixed(3)))).toEqual([
+      -7.029, 35, 5.773, 32.743,
+    ]);
+    expect(inset.to[0]).toBeCloseTo(inset.to[1] * Math.tan(rad(10)), 9);
+  });
+
   it('can’t be where the pieces lean towards their faces; brads can', () => {
     expect(told({ ...ASKEW, ...PEGGED, pegSpacing: 0 })).toEqual([]);
     const leaning = { ...ASKEW, plane: 'thickness', degrees: 5 };
