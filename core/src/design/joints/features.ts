@@ -164,6 +164,11 @@ export interface SlotFeature extends FeatureOf<'slot'> {
   readonly between?: true;
   /** A single saw cut, as wide as the saw makes it. */
   readonly kerf?: boolean;
+  /**
+   * Reference edge to the near edge of the tenon it is in, where a hand can’t measure from the
+   * piece’s own: that is not parallel to it.
+   */
+  readonly tenonEdge?: Mm;
   /** Centre to centre of the tenons beside it, where they are equally thick. */
   readonly pitch?: Mm;
 }

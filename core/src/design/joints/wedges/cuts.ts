@@ -88,6 +88,7 @@ export function cutFeatures(
   stock: Piece,
   before: number,
   lean?: Lean,
+  edge: Mm = 0,
 ): (BoreFeature | SlotFeature)[] {
   const depth = tenonLength - stop;
   const footOf = (near: Mm) => onTruePiece(lean, stock, [depth, near + kerf / 2]);
@@ -99,6 +100,7 @@ export function cutFeatures(
     nth: { at: i + 1, of: cuts.length },
     stock: lean?.square ?? stock,
     ...(lean && { lean }),
+    ...(lean?.about === 'thickness' && { tenonEdge: edge }),
     across: 'width',
     wall: near,
     width: kerf,

@@ -72,6 +72,7 @@ export function withWedges<P extends ThroughParams & PassageParams>(
         members.tenoned,
         tenoned.length,
         leanOf(params, members.tenoned),
+        params.edgeShoulder,
       ),
       mortised: each(params).map((tenon, i) =>
         flareFeature(wedges, tenon, members.mortised, mortised[i]!.name, i),
