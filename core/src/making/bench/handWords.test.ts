@@ -115,8 +115,9 @@ describe('a tenon by hand', () => {
   });
 
   it('leaning, has both lines across the lean even without shoulders, but leaves edges that stay', () => {
-    const faces = ['Gauge, near cheek', 'Gauge, far cheek', KNIFE];
-    const edges = ['Gauge, near edge', 'Gauge, far edge', KNIFE];
+    const struck = (line: string) => `Mark along the shoulder, ${line}`;
+    const faces = [struck('near cheek'), struck('far cheek'), KNIFE];
+    const edges = [struck('near edge'), struck('far edge'), KNIFE];
     expect(names({ lean: { about: 'width', angle: 8 } })).toEqual(faces);
     expect(names({ lean: { about: 'thickness', angle: 8 } })).toEqual(edges);
     expect(names({ lean: { about: 'thickness', angle: 8 }, edgesLeft: true })).toEqual([KNIFE]);

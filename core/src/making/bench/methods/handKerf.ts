@@ -15,21 +15,27 @@ export const handKerf: Method<SlotFeature> = {
   lean: { by: 'bevel' },
   applies: (feature) => feature.kerf ?? false,
   refuse: () => [],
-  setups({ wall: p, width: m, depth, lean, stock }, shop, context) {
+  setups({ wall, width: m, depth, lean, stock, tenonEdge }, shop, context) {
+    const [p, from] =
+      tenonEdge === undefined
+        ? ([wall, 'reference-edge'] as const)
+        : ([wall - tenonEdge, 'near-edge'] as const);
+    const told =
+      from === 'near-edge' ? 'from the tenon’s near edge {p}' : 'from the {reference edge} {p}';
     const near = lineByRule(shop, 'nearest')(
       'near',
       'Line, near side of the cut',
       p,
-      'reference-edge',
+      from,
       'near-wall',
       'width',
-      say('from the {reference edge} {p}', { p }),
+      say(told, { p }),
     );
     const far = byHand(
       'far',
       'Far side of the cut',
       near.aim + m,
-      'reference-edge',
+      from,
       'far-wall',
       'width',
       say('near side {p} + the saw’s kerf {m}', { p, m }),
@@ -45,6 +51,21 @@ export const handKerf: Method<SlotFeature> = {
           figures: [
             near,
             given(far),
+            ...(tenonEdge === undefined
+              ? []
+              : [
+                  given(
+                    byHand(
+                      'tenon-edge',
+                      'Near edge of the tenon',
+                      tenonEdge,
+                      'reference-edge',
+                      'near-edge',
+                      'width',
+                      say('edge shoulder {b}', { b: tenonEdge }),
+                    ),
+                  ),
+                ]),
             byHand(
               'floor',
               'Line, foot of the cut',

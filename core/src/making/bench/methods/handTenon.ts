@@ -24,11 +24,14 @@ function gaugeLines({
    * even so.
    */
   const [faces, edges] = [lean?.about === 'width', lean?.about === 'thickness' && !edgesLeft];
+  /** Where the piece slopes away its own face or edge is no guide: marks lie on the shoulder line. */
+  const struck = (leans: boolean) => (leans ? 'Mark along the shoulder' : 'Gauge');
+  const [cheek, edge] = [struck(faces), struck(edges)];
   const lines = [
     (faces || a > SAME) &&
       byHand(
         'near-cheek',
-        'Gauge, near cheek',
+        `${cheek}, near cheek`,
         a,
         'reference-face',
         'near-cheek',
@@ -38,7 +41,7 @@ function gaugeLines({
     (faces || stock.thickness - a - t > SAME) &&
       byHand(
         'far-cheek',
-        'Gauge, far cheek',
+        `${cheek}, far cheek`,
         a + t,
         'reference-face',
         'far-cheek',
@@ -48,7 +51,7 @@ function gaugeLines({
     (edges || b > SAME) &&
       byHand(
         'near-edge',
-        'Gauge, near edge',
+        `${edge}, near edge`,
         b,
         'reference-edge',
         'near-edge',
@@ -58,7 +61,7 @@ function gaugeLines({
     (edges || stock.width - b - w > SAME) &&
       byHand(
         'far-edge',
-        'Gauge, far edge',
+        `${edge}, far edge`,
         b + w,
         'reference-edge',
         'far-edge',
@@ -68,6 +71,10 @@ function gaugeLines({
   ];
   return lines.filter((line) => line !== false);
 }
+
+const SQUARE_TO_IT = say(
+  'From the marks along the shoulder line the tenon’s sides run square to it, struck by the bevel.',
+);
 
 /**
  * Laid out with gauge and knife, sawn by hand: cheeks down the gauge lines, then the shoulders on
@@ -112,6 +119,7 @@ export const handTenon: Method<TenonFeature> = {
             ),
           ],
           checks: [
+            ...(feature.lean && !feature.edgesLeft ? [SQUARE_TO_IT] : []),
             say('Gauge from the {reference face and edge} only, over the end and down both sides.'),
             say(
               'Knife the shoulder all round with the square’s stock on the {reference face and edge}: the line meets itself.',
