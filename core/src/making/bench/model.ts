@@ -343,10 +343,7 @@ export const HAND_KERF = 1;
 
 /** A saw cut inside either wall, from the tip to the floor. */
 function kerfsOf(setup: Setup, x: Along): Solid {
-  /** In a tenon whose piece leans the walls are told from its own edge. */
-  const edge = setup.figures.find((f) => f.id === 'tenon-edge')?.set.value ?? 0;
-  const wallAt = (id: 'near' | 'far') => edge + figureOf(setup, id).set.value;
-  const [near, far] = [wallAt('near'), wallAt('far')];
+  const [near, far] = [figureOf(setup, 'near').set.value, figureOf(setup, 'far').set.value];
   const [tip, floor] = [x(-1), x(figureOf(setup, 'floor').set.value)];
   return union(
     box([tip, -FAR, near], [floor, FAR, near + HAND_KERF]),
@@ -356,7 +353,10 @@ function kerfsOf(setup: Setup, x: Along): Solid {
 
 /** Between the two walls from the tip to the floor, right through the piece. */
 function slotted(setup: Setup, x: Along): Solid {
-  const [near, far] = [figureOf(setup, 'near').set.value, figureOf(setup, 'far').set.value];
+  /** In a tenon whose piece leans the walls are told from its own edge. */
+  const edge = setup.figures.find((f) => f.id === 'tenon-edge')?.set.value ?? 0;
+  const wallAt = (id: 'near' | 'far') => edge + figureOf(setup, id).set.value;
+  const [near, far] = [wallAt('near'), wallAt('far')];
   const [tip, floor] = [x(-1), x(figureOf(setup, 'floor').set.value)];
   return figureOf(setup, 'near').from === 'reference-face'
     ? box([tip, near, -FAR], [floor, far, FAR])

@@ -1,9 +1,27 @@
 import type { SlotFeature } from '../../../design/index.ts';
-import { say } from '../../../ground/index.ts';
+import { say, type Mm } from '../../../ground/index.ts';
 import { given } from '../../setups/index.ts';
 import { byHand, handSetup, lineByRule } from '../byHand.ts';
 import { called, type Method } from '../../method/method.ts';
 import { alongPiece } from '../../method/wedged.ts';
+
+/** The edge that its walls are told from, where that isn’t the piece’s: the tenon left it. */
+const edgeLeft = (tenonEdge: Mm | undefined) =>
+  tenonEdge === undefined
+    ? []
+    : [
+        given(
+          byHand(
+            'tenon-edge',
+            'Near edge of the tenon',
+            tenonEdge,
+            'reference-edge',
+            'near-edge',
+            'width',
+            say('edge shoulder {b}', { b: tenonEdge }),
+          ),
+        ),
+      ];
 
 /** One cut of a hand saw, as wide as its kerf: for a wedge. */
 export const handKerf: Method<SlotFeature> = {
@@ -49,23 +67,9 @@ export const handKerf: Method<SlotFeature> = {
           carrier: 'saw-and-chisel',
           stage: 'slot',
           figures: [
+            ...edgeLeft(tenonEdge),
             near,
             given(far),
-            ...(tenonEdge === undefined
-              ? []
-              : [
-                  given(
-                    byHand(
-                      'tenon-edge',
-                      'Near edge of the tenon',
-                      tenonEdge,
-                      'reference-edge',
-                      'near-edge',
-                      'width',
-                      say('edge shoulder {b}', { b: tenonEdge }),
-                    ),
-                  ),
-                ]),
             byHand(
               'floor',
               'Line, foot of the cut',
