@@ -166,9 +166,10 @@ describe('what a machine can be set to', () => {
   it('a template says what of it is measured', () => {
     const named = (shape: 'Opening' | 'Block' | 'Disc') =>
       Object.values(templateFor(SHOP, shape)).map((dial) => dial(SETTING).name);
-    const copied = (shape: 'Opening' | 'Disc') =>
-      onCopyRouter(SHOP, shape).templateAcross(SETTING).name;
-    expect([copied('Opening'), copied('Disc')]).toEqual(['Opening, width', 'Disc, across']);
+    const copied = (['Opening', 'Hole', 'Block', 'Disc'] as const).map(
+      (shape) => onCopyRouter(SHOP, shape).templateAcross(SETTING).name,
+    );
+    expect(copied).toEqual(['Opening, width', 'Opening, across', 'Block, width', 'Disc, across']);
     expect(named('Opening').slice(0, 3)).toEqual([
       'Opening, width',
       'Opening, length',
@@ -208,6 +209,8 @@ describe('what a machine can be set to', () => {
       templateAlong: ['template-end', 'template-far-end'],
       fence: ['template-fence', 'centre-across'],
       endStop: ['laid-out-from', 'centre-along'],
+      gapAcross: ['follower-side', 'template-side'],
+      gapAlong: ['follower-end', 'template-end'],
       depth: ['wood-surface', 'cutter-tip'],
     });
   });

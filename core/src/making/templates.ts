@@ -16,7 +16,9 @@ const SHAPES: Readonly<Partial<Record<Carrier, Template['shape']>>> = {
   'round-opening': 'round-opening',
   'copied-round-opening': 'round-opening',
   block: 'block',
+  'copied-hole': 'round-opening',
   'copied-block': 'block',
+  'copied-square-block': 'square-block',
   disc: 'disc',
   'copied-disc': 'disc',
 };
@@ -28,7 +30,8 @@ export function templateAsked({
 }: Pick<Setup, 'carrier' | 'figures'>): TemplateAsked | undefined {
   const shape = SHAPES[carrier];
   const width = figures.find(({ from }) => from === 'template-side');
-  const length = figures.find(({ from }) => from === 'template-end');
+  const length =
+    carrier === 'copied-hole' ? width : figures.find(({ from }) => from === 'template-end');
   if (!shape || !width) return undefined;
   return { shape, width: width.set.value, ...(length && { length: length.set.value }) };
 }

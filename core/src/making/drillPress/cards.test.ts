@@ -207,34 +207,6 @@ describe('a hand-held router', () => {
     expect(seen).toBeGreaterThan(5);
   });
 
-  it('copied from a disc: disc and follower over the scale, less the cutter, is the tenon', () => {
-    let seen = 0;
-    fc.assert(
-      fc.property(cases({ kind: 'round', methods: ['copied-round'] }), ({ job, shop }) => {
-        const { bore, roundClearance, axisFromFace, axisFromEdge, tenonLength } = numbers(
-          resolve(job.joints[0]!, job).params,
-        );
-        for (const card of cardsOf(job, shop, 'copied-round')) {
-          seen++;
-          const said = card.checks.join(' ');
-          const G = Number(/follower measures ([\d.]+) mm/i.exec(said)![1]);
-          const scale = Number(/template is ([\d.]+) to 1/.exec(said)![1]);
-          near(
-            (valueOf(card, 'Disc, across') + G) / scale - card.cutter['diameter']!,
-            bore! - roundClearance!,
-            2,
-          );
-          expect(card.figures.some(({ name }) => name.startsWith('Block'))).toBe(false);
-          near(valueOf(card, 'Fence to centre'), axisFromFace!);
-          near(valueOf(card, 'End stop to centre'), axisFromEdge!);
-          near(valueOf(card, 'Depth'), tenonLength!);
-        }
-      }),
-      { seed: 46, numRuns: 30 },
-    );
-    expect(seen).toBeGreaterThan(5);
-  });
-
   it('along a straight-edge: the cutter’s far side comes to the shoulder line, and each face loses its shoulder', () => {
     let seen = 0;
     fc.assert(

@@ -373,12 +373,9 @@ describe('router', () => {
           METRIC,
         ),
       );
-    expect(said).toContain(
-      speak(
-        say('reference face is {deep} deep', { deep: feature.fromFace - feature.diameter / 2 }),
-        METRIC,
-      ),
-    );
+    /** The cutter touches the face: twice the shoulder lies between follower and disc. */
+    const gap = setup!.figures.find(({ from }) => from === 'follower-side')!;
+    expect(gap.value).toBeCloseTo(ratio * (feature.fromFace - feature.diameter / 2), 9);
     expect(said).toMatch(/first clear the outside.*anticlockwise round the disc/);
   });
 

@@ -1,6 +1,13 @@
 import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { templateBlock, templateDisc, templateSlot, templateWork } from './template.ts';
+import {
+  templateBlock,
+  templateCorner,
+  templateDisc,
+  templateSlot,
+  templateTongue,
+  templateWork,
+} from './template.ts';
 
 const size = fc.double({ min: 4, max: 80, noNaN: true });
 const cutter = fc.double({ min: 3, max: 16, noNaN: true });
@@ -39,7 +46,7 @@ describe('templates, worked: cutter 12, bushing 17', () => {
            * other way about.
            */
           const tongue = (block: number, cut: number, bushing: number) =>
-            (block + bushing) / r - cut;
+            templateTongue(block, cut, bushing, r);
           const block = templateBlock(w, d, G, r);
           expect(tongue(block + x, d, G) - w).toBeCloseTo(x / r, 9);
           expect(tongue(block, d, G + x) - w).toBeCloseTo(x / r, 9);
@@ -49,6 +56,37 @@ describe('templates, worked: cutter 12, bushing 17', () => {
           expect(templateWork(slot, d + x, G, r) - w).toBeCloseTo(x, 9);
         },
       ),
+    );
+  });
+
+  /**
+   * Outside the formula: the middle of the cutter goes round the corner of a block in steps, and
+   * how far out along the bisector wood stays is looked for by halving.
+   */
+  it('a square corner stays square where the cutter is no narrower than the follower counts, else it is rounded', () => {
+    fc.assert(
+      fc.property(cutter, fc.double({ min: 4, max: 40, noNaN: true }), scale, (d, G, r) => {
+        const turn = G / 2 / r;
+        const path = Array.from({ length: 1001 }, (_, i) => ((i / 1000) * Math.PI) / 2).map(
+          (angle) => [turn * Math.cos(angle), turn * Math.sin(angle)] as const,
+        );
+        /** What the cutter reaches from its path, and all that is outside it. */
+        const isCut = (p: number) =>
+          (p > 0 && Math.hypot(p, p) > turn) ||
+          path.some(([x, y]) => Math.hypot(x - p, y - p) < d / 2);
+        /** The corner of the tongue, each way from that of the block. */
+        const corner = (templateTongue(0, d, G, r) / 2) * (1 - 1e-9);
+        let [wood, cut] = [-100, corner];
+        if (isCut(corner))
+          for (let i = 0; i < 40; i++) {
+            const middle = (wood + cut) / 2;
+            if (isCut(middle)) cut = middle;
+            else wood = middle;
+          }
+        /** Of a corner rounded to a radius so much is gone each way along its bisector. */
+        const gone = templateCorner(d, G, r) * (1 - Math.SQRT1_2);
+        expect(corner - cut).toBeCloseTo(gone, 3);
+      }),
     );
   });
 });

@@ -19,6 +19,15 @@ export const templateWork = (slot: Mm, d: Mm, G: Mm, r = 1): Mm => (slot - G) / 
  */
 export const templateBlock = (w: Mm, d: Mm, G: Mm, r = 1): Mm => r * (w + d) - G;
 
+/** Width of the tongue that a block leaves: w = (block + G)/r - d. */
+export const templateTongue = (block: Mm, d: Mm, G: Mm, r = 1): Mm => (block + G) / r - d;
+
+/**
+ * How far the corners of a tongue are rounded by a block with square ones: the follower goes round
+ * a corner on an arc, of which the cutter takes its own radius off.
+ */
+export const templateCorner = (d: Mm, G: Mm, r = 1): Mm => Math.max(0, (G / r - d) / 2);
+
 /**
  * Which way the place of a block goes between two marks: where one side of the tenon is the stock's
  * own, away from it, so that the other cheek is not cut into.

@@ -61,7 +61,9 @@ export type Carrier =
   | 'mortising-jig'
   | 'copied-opening'
   | 'copied-round-opening'
+  | 'copied-hole'
   | 'copied-block'
+  | 'copied-square-block'
   | 'copied-disc';
 
 /** Every feature of a machine, or of the wood on it, that a figure is measured from or to. */
@@ -94,6 +96,8 @@ export type DatumId =
   | 'far-wall'
   | 'fence-face'
   | 'floor'
+  | 'follower-end'
+  | 'follower-side'
   | 'full-diameter'
   | 'gauged-from'
   | 'guide-face'

@@ -460,6 +460,12 @@ describe('one broken formula is enough for the proof to fail', () => {
       (id, v) => (id === 'width' ? v - 12 : v),
     ],
     [
+      'copied square block: the gap not scaled',
+      tenon('copied-square'),
+      'copied-square',
+      (id, v) => (id === 'across' ? v / 2 : v),
+    ],
+    [
       'two bushings in one opening: exchanged',
       NESTED,
       'bushing-mortise',

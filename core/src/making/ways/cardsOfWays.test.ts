@@ -1,64 +1,16 @@
 import * as fc from 'fast-check';
-import { beforeAll, describe, expect, it } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import { resolve } from '../../design/job/index.ts';
-import { planJob } from '../../day/plan/index.ts';
-import type { Modeller } from '../../ground/solids/index.ts';
-import { toolsOf, type Shop } from '../../shop/tooling/index.ts';
+import { toolsOf } from '../../shop/tooling/index.ts';
 import { cardsOf, lengthIn, near, NEAR, offsIn, valueOf, type Card } from '../../testing/cards.ts';
 import { cases } from '../../testing/generate.ts';
-import { jobWith } from '../../testing/jobs.ts';
-import { loadModeller } from '../../testing/modeller.ts';
-import { TEST_SHOP } from '../../testing/shops.ts';
-
-let modeller: Modeller;
-beforeAll(async () => {
-  modeller = await loadModeller();
-});
+import { tenons } from '../../testing/tenonCards.ts';
 
 /**
  * By card alone, for tenons cut flat, stepped and by hand, and for hollow chisel and notch: a
  * reader with the card's words and the tool in the hand works out where wood goes, with nothing of
  * the methods' own arithmetic.
  */
-
-interface Wanted {
-  a: number;
-  t: number;
-  b: number;
-  w: number;
-  L: number;
-  T: number;
-  W: number;
-}
-
-/** Each generated blind joint that a method has cards for, with what its tenon is to be. */
-function tenons(
-  method: string,
-  judge: (cards: Card[], wanted: Wanted, shop: Shop) => void,
-  corners: 'squared' | 'rounded' = 'squared',
-): void {
-  let seen = 0;
-  fc.assert(
-    fc.property(cases({ kind: 'blind', methods: [method], corners }), ({ job, shop, params }) => {
-      const cards = cardsOf(job, shop, method);
-      if (!cards.length) return;
-      seen++;
-      const { members } = resolve(job.joints[0]!, job);
-      const {
-        faceShoulder: a,
-        mortiseWidth,
-        faceClearance,
-        edgeShoulder: b,
-        tenonWidth: w,
-        tenonLength: L,
-      } = params;
-      const { thickness: T, width: W } = members.tenoned;
-      judge(cards, { a, t: mortiseWidth - faceClearance, b, w, L, T, W }, shop);
-    }),
-    { seed: 17, numRuns: 20 },
-  );
-  expect(seen).toBeGreaterThan(3);
-}
 
 describe('tenons', () => {
   it('over a stack: what the heights leave of the stock is the tenon, as long as from the stop to the far side', () => {
@@ -290,72 +242,6 @@ describe('shoulders, and cheeks from one face', () => {
         near(valueOf(card!, 'Block, from the reference edge') - over / 2, b, 2);
         near(valueOf(card!, 'Plunge, from the template’s top'), L + 12);
         near(lengthIn(/rounded to ([\d.]+ mm)/.exec(card!.checks.join(' '))![1]!), t / 2);
-      },
-      'rounded',
-    );
-  });
-});
-
-describe('copied from a template at a scale', () => {
-  /** The chest's one copying router is 2 to 1, its one bearing 16. */
-  const [r, G] = [2, 16];
-
-  it('an opening: less the follower and over the scale, plus the cutter, it is the mortise, its middle under the machine’s', () => {
-    let seen = 0;
-    for (const { job, shop, params } of fc.sample(
-      cases({ kind: 'blind', methods: ['copied-mortise'], corners: 'squared' }),
-      { seed: 23, numRuns: 12 },
-    ))
-      for (const card of cardsOf(job, shop, 'copied-mortise')) {
-        seen++;
-        const {
-          mortiseWidth: m,
-          faceClearance: c,
-          faceShoulder: a,
-          setBack,
-          position: q,
-          tenonWidth: w,
-          endClearance,
-        } = params;
-        const d = card.cutter['diameter']!;
-        near((valueOf(card, 'Opening, width') - G) / r + d, m, 2);
-        near((valueOf(card, 'Opening, length') - G) / r + d, w + endClearance, 2);
-        near(valueOf(card, 'Fence to centre'), setBack + a + (m - c) / 2, 2);
-        near(valueOf(card, 'End stop to centre'), q + (w + endClearance) / 2, 2);
-        near(valueOf(card, 'Depth'), params.tenonLength + params.bottomClearance);
-      }
-    expect(seen).toBeGreaterThan(5);
-  });
-
-  it('half-round ends of an opening make those of a mortise wider than its cutter: a quarter of what the follower leaves, and half the cutter', () => {
-    const few = {
-      ...TEST_SHOP,
-      graduation: 0,
-      tools: TEST_SHOP.tools.filter((t) => t.kind !== 'router-cutter' || t.diameter <= 6),
-    };
-    const job = jobWith({
-      params: { corners: 'rounded', mortiseWidth: 10, faceClearance: 0, setBack: 1 },
-      routes: { mortised: 'copied-mortise' },
-    });
-    const plan = planJob(job, few, modeller);
-    expect(plan.joints[0]!.chosen.mortised).toBe('copied-mortise');
-    expect(plan.joints[0]!.proof!.members.mortised.mismatches).toEqual([]);
-    expect(plan.joints[0]!.proof!.good).toBe(true);
-    const [card] = cardsOf(job, few, 'copied-mortise');
-    const [, ends] = /half rounds, ([\d.]+ mm) in radius/.exec(card!.checks.join(' '))!;
-    near((2 * lengthIn(ends!) - G) / 4 + card!.cutter['diameter']! / 2, 10 / 2);
-  });
-
-  it('a block: with the follower and over the scale, less the cutter, it is the tenon', () => {
-    tenons(
-      'copied-tenon',
-      ([card], { a, t, b, w, L }) => {
-        const d = card!.cutter['diameter']!;
-        near((valueOf(card!, 'Block, width') + G) / r - d, t, 2);
-        near((valueOf(card!, 'Block, length') + G) / r - d, w, 2);
-        near(valueOf(card!, 'Fence to centre'), a + t / 2, 2);
-        near(valueOf(card!, 'End stop to centre'), b + w / 2, 2);
-        near(valueOf(card!, 'Depth'), L);
       },
       'rounded',
     );

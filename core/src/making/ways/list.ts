@@ -16,7 +16,10 @@ import { bearingFace, railsFace, routerFace } from '../handRouter/methods/router
 import { mitreTips } from '../bench/methods/mitreTips.ts';
 import { pairedCutters, routerTableSled } from '../routerTable/methods/routerTableSled.ts';
 import { unequalPair } from '../routerTable/methods/unequalPair.ts';
-import { copiedMortise, copiedRound, copiedTenon } from '../copyRouter/methods/copied.ts';
+import { copiedHole } from '../copyRouter/methods/copiedHole.ts';
+import { copiedMortise } from '../copyRouter/methods/copiedMortise.ts';
+import { copiedRound } from '../copyRouter/methods/copiedRound.ts';
+import { copiedSquare, copiedTenon } from '../copyRouter/methods/copiedTenon.ts';
 import { loweredPair } from '../routerTable/methods/loweredPair.ts';
 import { routerTableGroove, routerTableRebate } from '../routerTable/methods/alongRouterTable.ts';
 import { routerTableStops } from '../routerTable/methods/routerTableStops.ts';
@@ -117,7 +120,9 @@ export const METHODS: readonly Method[] = [
   slopePocket,
   copiedMortise,
   copiedTenon,
+  copiedSquare,
   copiedRound,
+  copiedHole,
   tiltedEnd,
   tiltedShoulders,
   tiltedSlot,

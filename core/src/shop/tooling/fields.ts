@@ -380,6 +380,7 @@ export const TOOL_KINDS: { readonly [K in ToolKind]: KindEntry<K> } = {
         opening: 'opening',
         'round-opening': 'opening with round ends',
         block: 'block',
+        'square-block': 'block with square corners',
         disc: 'disc',
       }),
       width: size('Width', 40, 'of a disc: across it'),

@@ -301,7 +301,7 @@ export interface StraightEdge extends Owned {
 /** A template that a bushing, a bearing or a follower runs in or round: made once, and kept. */
 export interface Template extends Owned {
   readonly kind: 'template';
-  readonly shape: 'opening' | 'round-opening' | 'block' | 'disc';
+  readonly shape: 'opening' | 'round-opening' | 'block' | 'square-block' | 'disc';
   /** As measured on it; a disc is as wide as it is across, and has no length. */
   readonly width: Mm;
   readonly length: Mm;

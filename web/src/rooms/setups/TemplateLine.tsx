@@ -40,6 +40,7 @@ const NAMES: Readonly<Record<Template['shape'], string>> = {
   opening: 'Template, opening',
   'round-opening': 'Template, round opening',
   block: 'Template, block',
+  'square-block': 'Template, square block',
   disc: 'Template, disc',
 };
 
