@@ -143,7 +143,7 @@ export const copyRouter: MachineModel = {
   },
 };
 
-/** What the piece lies against: beyond its laid-out end, and under what the cutter goes over. */
+/** What the piece lies against, as deep as the cutter goes round it. */
 const guides = (s: 1 | -1, along: Mm, under: Mm): MachineBody[] => [
   {
     role: 'fence',
@@ -156,7 +156,7 @@ const guides = (s: 1 | -1, along: Mm, under: Mm): MachineBody[] => [
   {
     role: 'stop',
     label: 'end stop',
-    solid: box([Math.min(0, -s * 20), 0, -30], [Math.max(0, -s * 20), 30, -2]),
+    solid: box([Math.min(0, -s * 20), 0, -30 - under], [Math.max(0, -s * 20), 30, -2 - under]),
   },
 ];
 
