@@ -2,19 +2,23 @@ import { nthOf } from '../../design/index.ts';
 import type { Setup } from '../../making/index.ts';
 import { distinct } from './counting.ts';
 
-/** Features that count through, such as “mortise 1 of 3”, as one: “mortise 1 to 3 of 3”. */
+/**
+ * Features that count through as one: “mortise 1 of 3” and what follows it as “mortise 1 to 3 of 3”,
+ * two of them as “mortise 1 and 2 of 2”.
+ */
 function inRun(setups: readonly Setup[]): string[] {
   const [first, last] = [setups[0]!, setups.at(-1)!];
   const [from, to] = [first.nth, last.nth];
   const alike =
     from &&
     to &&
-    setups.length > 2 &&
+    setups.length > 1 &&
     setups.every(
       ({ of, nth }, i) => of === first.of && nth?.of === from.of && nth.at === from.at + i,
     );
+  const through = setups.length > 2 ? 'to' : 'and';
   return alike
-    ? [`${first.of} ${from.at} to ${to.at} of ${from.of}`]
+    ? [`${first.of} ${from.at} ${through} ${to.at} of ${from.of}`]
     : setups.map(({ of = '', nth }) => nthOf(of, nth));
 }
 
