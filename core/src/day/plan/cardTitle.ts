@@ -3,8 +3,8 @@ import type { Setup } from '../../making/index.ts';
 import { distinct } from './counting.ts';
 
 /**
- * Features that count through as one: “mortise 1 of 3” and what follows it as “mortise 1 to 3 of 3”,
- * two of them as “mortise 1 and 2 of 2”.
+ * Features that count through as one: “mortise 1 of 3” and its followers as “mortise 1 to 3 of 3”, two
+ * of them as “mortise 1 and 2 of 2”.
  */
 function inRun(setups: readonly Setup[]): string[] {
   const [first, last] = [setups[0]!, setups.at(-1)!];

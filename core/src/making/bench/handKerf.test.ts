@@ -40,7 +40,7 @@ describe('a saw cut for a wedge', () => {
         }),
       );
 
-  it('lies by the tenon’s own edge where its piece leans on the face: that is all a hand can gauge', () => {
+  it('lies by the tenon’s own edge where its piece leans on the face', () => {
     /** A quarter of 48 in, less half of the kerf; 40.5 square to the end is 40.5 / cos 8° along. */
     expect(cutsOf('width')).toEqual([
       [

@@ -37,7 +37,7 @@ describe('copied from a template at a scale', () => {
     return valueOf(card, side === 'face' ? 'Fence to centre' : 'End stop to centre');
   };
 
-  it('an opening: less the follower and over the scale, plus the cutter, it is the mortise, its middle under the machine’s', () => {
+  it('an opening: less the follower, over the scale, plus the cutter it is the mortise', () => {
     let seen = 0;
     for (const { job, shop, params } of fc.sample(
       cases({ kind: 'blind', methods: ['copied-mortise'], corners: 'squared' }),
@@ -64,7 +64,7 @@ describe('copied from a template at a scale', () => {
     expect(seen).toBeGreaterThan(5);
   });
 
-  it('half-round ends of an opening make those of a mortise wider than its cutter: a quarter of what the follower leaves, and half the cutter', () => {
+  it('half-round ends of an opening make those of a mortise wider than its cutter', () => {
     const few = {
       ...TEST_SHOP,
       graduation: 0,
@@ -122,7 +122,7 @@ describe('copied from a template at a scale', () => {
     );
   });
 
-  it('copied into a round hole: opening less follower over the scale, and the cutter, is the hole', () => {
+  it('a round hole: opening less follower over the scale, and the cutter, is the hole', () => {
     let seen = 0;
     fc.assert(
       fc.property(cases({ kind: 'round', methods: ['copied-hole'] }), ({ job, shop }) => {

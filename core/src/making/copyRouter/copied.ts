@@ -75,7 +75,7 @@ interface Shape {
 const isHeldByGap = ({ across, along }: Sizes): boolean => Boolean(across.byGap ?? along.byGap);
 
 const GAPS = say(
-  'A gap is set with the cutter at rest, touching that side; the in-feed stop lets it in no nearer to the template.',
+  'A gap is set with the cutter at rest, touching that side; the in-feed stop stands no nearer.',
 );
 
 const ROUND: readonly CopiedShape[] = ['Disc', 'Hole'];
@@ -84,7 +84,7 @@ const OUTSIDE: readonly CopiedShape[] = ['Disc', 'Block'];
 const INTO =
   'Plunge to {level}; the follower round the opening, then over what is left in the middle';
 const ROUND_IT =
-  'Beside the wood, {level} deep; first clear the outside, corners inward, then the follower anticlockwise round the ';
+  'Beside the wood, {level} deep; clear the outside, corners inward; then anticlockwise round the ';
 
 /** A cut that follows a template of this shape, at the machine's scale. */
 export function copied(

@@ -376,7 +376,7 @@ describe('router', () => {
     /** The cutter touches the face: twice the shoulder lies between follower and disc. */
     const gap = setup!.figures.find(({ from }) => from === 'follower-side')!;
     expect(gap.value).toBeCloseTo(ratio * (feature.fromFace - feature.diameter / 2), 9);
-    expect(said).toMatch(/first clear the outside.*anticlockwise round the disc/);
+    expect(said).toMatch(/clear the outside.*anticlockwise round the disc/);
   });
 
   it('10: a loose tongue’s mortises by one template into the end as into the edge', () => {

@@ -63,7 +63,7 @@ describe('templates, worked: cutter 12, bushing 17', () => {
    * Outside the formula: the middle of the cutter goes round the corner of a block in steps, and
    * how far out along the bisector wood stays is looked for by halving.
    */
-  it('a square corner stays square where the cutter is no narrower than the follower counts, else it is rounded', () => {
+  it('a square corner stays so where the cutter is no narrower than the follower counts', () => {
     fc.assert(
       fc.property(cutter, fc.double({ min: 4, max: 40, noNaN: true }), scale, (d, G, r) => {
         const turn = G / 2 / r;

@@ -13,7 +13,7 @@ import { gearWith, limits, type Gear } from '../gear.ts';
 const gearFor = (feature: MortiseFeature, shop: Shop): Gear | undefined =>
   gearWith(shop, (machine) => fittingCutters(feature, shop, machine));
 
-/** The follower touches a side of the opening, the cutter's edge the line of what that side makes. */
+/** The follower touches a side of the opening, the cutter's edge the line that it makes. */
 const lineAt = (side: string, line: string, lies: Mm, datum: string): Mark => ({
   lies,
   grows: 1,

@@ -149,7 +149,7 @@ export const copiedSquare: Method<TenonFeature> = {
     if (!gear) return [];
     const sizes = sizesOf(feature, squareTongue(feature), gear);
     const square = say(
-      'The block’s corners are square, and so are the tenon’s: the follower counts {counts} in the work, no more than the cutter {d}.',
+      'The block’s corners are square: the follower counts {counts}, the cutter {d} no less.',
       { counts: followed(gear), d: gear.cutter.diameter },
     );
     return [
