@@ -3,12 +3,16 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import { resolve, type Job } from '../../design/job/index.ts';
 import { planJob } from '../../day/plan/index.ts';
 import type { Modeller } from '../../ground/solids/index.ts';
+import { dot, subtract } from '../../ground/index.ts';
+import { pieceOf } from '../../shop/index.ts';
 import { cardsOf, lengthIn, near, NEAR, valueOf, type Card } from '../../testing/cards.ts';
+import { eachSetup } from '../../testing/eachSetup.ts';
 import { cases } from '../../testing/generate.ts';
 import { jobWith } from '../../testing/jobs.ts';
 import { loadModeller } from '../../testing/modeller.ts';
 import { TEST_SHOP } from '../../testing/shops.ts';
 import { tenons } from '../../testing/tenonCards.ts';
+import { copyRouter } from './model.ts';
 
 /**
  * By card alone: a reader with the card's words, the follower and the cutter in the hand works out
@@ -120,6 +124,43 @@ describe('copied from a template at a scale', () => {
       },
       'squared',
     );
+  });
+
+  it('a square block asks a cutter no narrower than its follower counts', () => {
+    const job = jobWith({
+      params: { corners: 'squared', tenonLength: 20 },
+      routes: { tenoned: 'copied-square' },
+    });
+    const withTools = (follower: number) => ({
+      ...TEST_SHOP,
+      tools: TEST_SHOP.tools
+        .filter((t) => t.kind !== 'router-cutter' || t.diameter <= 6)
+        .map((t) => (t.kind === 'bearing' ? { ...t, outside: follower } : t)),
+    });
+    expect(cardsOf(job, TEST_SHOP, 'copied-square').length).toBe(1);
+    expect(cardsOf(job, withTools(12), 'copied-square').length).toBe(1);
+    expect(cardsOf(job, withTools(12.5), 'copied-square')).toEqual([]);
+  });
+
+  it('draws every figure as long as it is, and a slip of a gap counts by the scale less', () => {
+    const job = jobWith({ params: { corners: 'squared' }, routes: { tenoned: 'copied-square' } });
+    const copies = eachSetup(planJob(job, TEST_SHOP)).filter(
+      ({ setup }) => setup.method === 'copied-square',
+    );
+    const { parts } = resolve(job.joints[0]!, job);
+    for (const { setup } of copies) {
+      const piece = pieceOf(parts.tenoned, 'median');
+      for (const occurrence of setup.occurrences) {
+        const { datums } = copyRouter.place(setup, setup.passes[0]!, occurrence, piece, TEST_SHOP);
+        for (const { id, from, to, set, counts } of setup.figures) {
+          if (id === 'depth') continue;
+          const [a, b] = [datums[from]!, datums[to]!];
+          expect(dot(subtract(b.at, a.at), a.normal)).toBeCloseTo(set.value, 9);
+          expect(counts).toBe(from.startsWith('follower') ? 1 / r : 1);
+        }
+      }
+    }
+    expect(copies.length).toBe(1);
   });
 
   it('a round hole: opening less follower over the scale, and the cutter, is the hole', () => {
