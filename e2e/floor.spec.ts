@@ -122,13 +122,22 @@ test('a card step by step: cautions first, one back, a spoiled piece, a note, a 
   await page.keyboard.press('b');
   await press(page, 'All cards');
   await expect(page.getByRole('heading', { name: 'Fetch' })).toBeVisible();
+  /** Each word at its step: how the stack is made up before it is set, the turn with the pieces. */
+  const [madeUp, turned] = [
+    page.getByText('Between the outer blades'),
+    page.getByText('between the two passes'),
+  ];
+  await expect(madeUp).toBeVisible();
+  await expect(turned).toHaveCount(0);
   await press(page, 'I have read this');
+  await expect(madeUp).toHaveCount(0);
   await expect(page.locator('.hugevalue').first()).toHaveText('7.0 mm');
   await page.keyboard.press('b');
   await page.keyboard.press('b');
   await page.keyboard.press('b');
   await expect(page.getByText('No test piece was measured.')).toBeVisible();
   await press(page, 'Go on all the same');
+  await expect(turned).toBeVisible();
   for (let i = 0; i < 3; i++) await page.keyboard.press('b');
   await expect(count(page)).toHaveText('3');
   await press(page, 'Take one back');

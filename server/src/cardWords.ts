@@ -6,7 +6,14 @@ import {
   type Plan,
   type Reading,
 } from '@velk/core/day';
-import { DEFER, withoutNumber, type AngleFigure, type LengthFigure } from '@velk/core/making';
+import {
+  DEFER,
+  remindersAt,
+  withoutNumber,
+  type AngleFigure,
+  type LengthFigure,
+  type Moment,
+} from '@velk/core/making';
 import { formatAngle, formatFigure, speak, type LengthStyle } from '@velk/core/ground';
 
 /** A figure’s number, or what stands for one. */
@@ -54,7 +61,7 @@ const readingWords = (
 
 /**
  * All that a card says, as lines of text: gear, stops, cautions, figures with how to reach them and
- * their working, angles, pieces with their passes, checks, and what comes before it.
+ * their working, angles, pieces with their passes, reminders, and what comes before it.
  * @param number its place in the order, from 1
  * @param style unit and graduation that lengths are written in
  * @param readings what its test piece should read, where that was cut
@@ -66,8 +73,10 @@ export function cardWords(
   style: LengthStyle,
   readings: readonly Reading[] = [],
 ): string[] {
-  const { count, testCut, cautions, stops, after, checks } = card;
+  const { count, testCut, cautions, stops, after, reminders } = card;
   const { title, gear, figures, angles, groups, byHand } = cardView(card, basis);
+  const told = (when: Moment) =>
+    remindersAt(reminders, when).map((reminder) => `   * ${speak(reminder, style)}`);
   /** What is begun needn’t be waited for. */
   const rules = [
     ...new Set(after.filter((own) => !begun.includes(own.card)).map(({ rule }) => rule)),
@@ -76,14 +85,18 @@ export function cardWords(
     `${number}. ${title} (${count})`,
     `   With: ${(byHand ? ['Bench', ...gear] : gear).join(', ')}`,
     ...stops.map((s) => `   STOP: ${speak(s.text, style)}${s.read ? ' (read)' : ''}`),
+    ...told('ready'),
     ...figures.flatMap((figure) => figureWords(figure, style)),
     ...angles.map(
       (a) => `   ${a.name}: ${formatAngle(a.degrees)}, ${a.between}${slopeOf(a, style)}`,
     ),
-    ...groups.flatMap((group) => groupWords(group, style)),
+    ...told('set'),
     `   ${speak(testCut, style)}`,
     ...readings.map((reading) => readingWords(reading, style)),
-    ...checks.map((c) => `   * ${speak(c, style)}`),
+    ...told('trial'),
+    ...groups.flatMap((group) => groupWords(group, style)),
+    ...told('cut'),
+    ...told('after'),
     ...cautions.map((c) => `   ! ${speak(c.text, style)}`),
     ...(byHand ? [] : [`   ! ${speak(DEFER, style)}`]),
     ...rules.map((rule) => `   after: ${rule}`),

@@ -13,7 +13,7 @@ export interface Card {
   /** What the card says of an angle: its rise over a run, between what, which way. */
   readonly angles: readonly { name: string; rise: number; run: number; between: string }[];
   readonly passes: readonly string[];
-  readonly checks: readonly string[];
+  readonly reminders: readonly string[];
   readonly cutter: Record<string, number>;
 }
 
@@ -58,7 +58,7 @@ export function cardsOf(job: Job, shop: Shop, method: string): Card[] {
           between,
         })),
         passes: setup.passes.map((p) => speak(p.words, METRIC)),
-        checks: setup.checks.map((c) => speak(c, METRIC)),
+        reminders: setup.reminders.map((c) => speak(c, METRIC)),
         cutter: shop.tools.find((t) => t.id === setup.cutter) as unknown as Record<string, number>,
       };
     });

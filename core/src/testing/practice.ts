@@ -57,5 +57,5 @@ export const figuresOf = (plan: Plan, method: string, name: RegExp): number[] =>
 export const wordsOf = (plan: Plan, method: string): string =>
   setupsOf(plan)
     .filter((s) => s.method === method)
-    .flatMap((s) => [...s.passes.map((p) => p.words), ...s.checks].map((w) => speak(w, METRIC)))
+    .flatMap((s) => [...s.passes.map((p) => p.words), ...s.reminders].map((w) => speak(w, METRIC)))
     .join('\n');

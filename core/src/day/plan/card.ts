@@ -1,4 +1,4 @@
-import type { Caution, Setup, Stop } from '../../making/index.ts';
+import type { Caution, Reminder, Setup, Stop } from '../../making/index.ts';
 import type { Sentence } from '../../ground/index.ts';
 import type { WorkId } from '../../shop/index.ts';
 import type { Change } from './changing.ts';
@@ -16,7 +16,7 @@ export interface Card {
   readonly testCut: Sentence;
   /** Its machine is trusted, and has the cutter it had: no test piece is cut. */
   readonly trusted?: true;
-  readonly checks: readonly Sentence[];
+  readonly reminders: readonly Reminder[];
   readonly cautions: readonly Caution[];
   /** Why Velk would not make it, and whether that was read. */
   readonly stops: readonly (Stop & { readonly read: boolean })[];

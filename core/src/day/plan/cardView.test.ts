@@ -207,7 +207,7 @@ describe('a card as it is read', () => {
   it('says that end stops stay only where they do', () => {
     const told = (title: string) => {
       const card = LOOMS.cards.find((c) => c.title === title)!;
-      return card.checks
+      return card.reminders
         .map((check) => speak(check, METRIC))
         .filter((words) => /end stop/.test(words));
     };

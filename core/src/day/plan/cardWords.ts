@@ -1,13 +1,12 @@
 import { say } from '../../ground/index.ts';
-import { cautionsOf, worksOf, type Setup } from '../../making/index.ts';
+import { cautionsOf, onSetting, worksOf, type Reminder, type Setup } from '../../making/index.ts';
 import type { Shop } from '../../shop/index.ts';
-import type { Sentence } from '../../ground/index.ts';
 import type { Card } from './card.ts';
 import { titleOf } from './cardTitle.ts';
 import { countTogether, distinct, testCut } from './counting.ts';
 
 /** What a card says whatever job it is in. */
-type Words = Pick<Card, 'title' | 'works' | 'count' | 'testCut' | 'checks' | 'cautions'>;
+type Words = Pick<Card, 'title' | 'works' | 'count' | 'testCut' | 'reminders' | 'cautions'>;
 
 export function wordsOf(setups: readonly Setup[], shop: Shop, mated: boolean): Words {
   const known = WORDS.get(setups);
@@ -22,7 +21,7 @@ export function wordsOf(setups: readonly Setup[], shop: Shop, mated: boolean): W
         ? 'Try one on scrap or a spare first.'
         : testCut(setups, shop.schools.trial, mated),
     ),
-    checks: checksOf(setups),
+    reminders: remindersOf(setups),
     cautions: cautionsOf(setups, shop),
   };
   WORDS.set(setups, { shop, mated, words });
@@ -36,10 +35,10 @@ const WORDS = new WeakMap<
 >();
 
 /**
- * What to check at a card: of all that goes through, each once; and which stop is out of the way.
+ * What a card reminds of: of all that goes through, each once; and which stop is out of the way.
  */
-function checksOf(setups: readonly Setup[]): readonly Sentence[] {
-  if (setups.length === 1) return setups[0]!.checks;
+function remindersOf(setups: readonly Setup[]): readonly Reminder[] {
+  if (setups.length === 1) return setups[0]!.reminders;
   const set = setups
     .flatMap((s) => s.figures)
     .flatMap(({ from, to, set }) => {
@@ -50,7 +49,9 @@ function checksOf(setups: readonly Setup[]): readonly Sentence[] {
   const moved = new Set(set.map((place) => place.join())).size > stops.size;
   const stay = moved ? 'The end stop' : 'Both end stops stay as they are set: the one';
   const both =
-    stops.size > 1 ? [say(`${stay} that isn’t in use is swung or lifted out of the way.`)] : [];
-  const sentences = [...both, ...setups.flatMap((s) => s.checks)];
-  return [...new Map(sentences.map((check) => [JSON.stringify(check), check])).values()];
+    stops.size > 1
+      ? [onSetting(`${stay} that isn’t in use is swung or lifted out of the way.`)]
+      : [];
+  const reminders = [...both, ...setups.flatMap((s) => s.reminders)];
+  return [...new Map(reminders.map((each) => [JSON.stringify(each), each])).values()];
 }

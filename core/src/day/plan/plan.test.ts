@@ -384,7 +384,7 @@ describe('a piece too short to be cut by itself', () => {
     const told = (method: string) =>
       setups()
         .filter((s) => s.method === method)
-        .flatMap((s) => s.checks.map((c) => speak(c, METRIC)));
+        .flatMap((s) => s.reminders.map((c) => speak(c, METRIC)));
     expect(told('crosscut-shoulders').join()).toMatch(/while it is part of a piece 700\.0 mm long/);
     expect(told('saw-upright-flipped').join()).not.toMatch(/part of a piece/);
   });
@@ -397,7 +397,7 @@ describe('a piece too long to be held by itself', () => {
     );
     expect(setups.length).toBeGreaterThan(0);
     return setups
-      .flatMap((o) => o.setup.checks.map((c) => speak(c, METRIC)))
+      .flatMap((o) => o.setup.reminders.map((c) => speak(c, METRIC)))
       .filter((text) => /stand level|tall:|kg in/.test(text));
   };
 

@@ -29,7 +29,7 @@ describe('joints', () => {
       const whole = setupsOf(plan).filter((s) => s.method === way && !s.traits?.includes('pocket'));
       expect(
         whole
-          .flatMap((s) => s.checks)
+          .flatMap((s) => s.reminders)
           .map((c) => c.text)
           .join(),
       ).not.toMatch(/runs out there/);

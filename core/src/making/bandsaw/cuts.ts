@@ -1,7 +1,13 @@
 import type { TenonFeature } from '../../design/index.ts';
-import type { LengthFigure, Refusal, Setup } from '../setups/index.ts';
+import {
+  beforehand,
+  type LengthFigure,
+  type Refusal,
+  type Reminder,
+  type Setup,
+} from '../setups/index.ts';
 import { toolById, toolsOf, type Bandsaw, type Shop } from '../../shop/index.ts';
-import { say, type Mm, type Sentence } from '../../ground/index.ts';
+import type { Mm } from '../../ground/index.ts';
 import { missing, over, under } from '../method/refusal.ts';
 import { shouldersOf } from '../method/shoulders.ts';
 
@@ -17,11 +23,11 @@ const GUIDES: Mm = 6;
  * What goes between fence and piece where the fence itself can't come so near to the blade.
  * @param beyond the kerf, where the figures count to the far side of it, mm
  */
-export function nearFence(fences: readonly LengthFigure[], beyond: Mm = 0): Sentence[] {
+export function nearFence(fences: readonly LengthFigure[], beyond: Mm = 0): Reminder[] {
   const near = Math.min(...fences.map((f) => f.value)) - beyond;
   return near < GUIDES
     ? [
-        say(
+        beforehand(
           'The piece runs {near} from the blade, nearer than the guides let the fence come: a tall, narrow auxiliary fence stands on it and passes under them.',
           { near },
         ),

@@ -42,7 +42,7 @@ export const lineByRule =
  * @param hand what it is to one piece, by which its minutes are reckoned
  */
 export const handSetup = (
-  base: Pick<Setup, 'id' | 'method' | 'title' | 'carrier' | 'stage' | 'figures' | 'checks'>,
+  base: Pick<Setup, 'id' | 'method' | 'title' | 'carrier' | 'stage' | 'figures' | 'reminders'>,
   words: string,
   { occurrences }: Context,
   hand: HandWork,

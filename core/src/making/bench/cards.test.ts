@@ -104,7 +104,10 @@ describe('between two tenons', () => {
       expect(
         card!.passes.every((p) => p.startsWith('Worked end down, reference face to the jig')),
       ).toBe(true);
-      near(lengthIn(/the kerf, ([\d.]+ mm), lies beyond/.exec(card!.checks.join(' '))![1]!), kerf);
+      near(
+        lengthIn(/the kerf, ([\d.]+ mm), lies beyond/.exec(card!.reminders.join(' '))![1]!),
+        kerf,
+      );
     });
   });
 

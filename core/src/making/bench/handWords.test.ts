@@ -9,14 +9,14 @@ import type { Context, Method } from '../method/method.ts';
 const CONTEXT: Context = { joint: 'j', occurrences: [], shouldersFirst: true, taken: 0 };
 /**
  * A card's lines, each by its name, from where it is measured, and by how much; then what its
- * checks say.
+ * reminders say.
  */
 function told<F extends BoreFeature | TenonFeature>(method: Method<F>, feature: object) {
   const setups = method.setups(feature as F, TEST_SHOP, CONTEXT);
   const lines = setups.flatMap((s) =>
     s.figures.map((f) => [f.name, 'from' in f && f.from, 'value' in f && f.value]),
   );
-  const said = setups.flatMap((s) => s.checks.map((c) => speak(c, METRIC))).join('\n');
+  const said = setups.flatMap((s) => s.reminders.map((c) => speak(c, METRIC))).join('\n');
   const worked = setups.flatMap((s) => s.figures.map((f) => speak(f.working, METRIC))).join('\n');
   const acts = setups.flatMap((s) => s.figures.map((f) => 'acts' in f && f.acts));
   return { lines, said, worked, acts };

@@ -1,5 +1,5 @@
-import type { Layers, Setup } from '../setups/index.ts';
-import { say, type Mm, type Sentence } from '../../ground/index.ts';
+import { beforehand, type Layers, type Reminder, type Setup } from '../setups/index.ts';
+import type { Mm } from '../../ground/index.ts';
 
 /** Left on either edge to be planed once the glue has set, mm: common practice. */
 const TO_PLANE: Mm = 3;
@@ -52,14 +52,19 @@ function told(
  * How long the layers of a piece are, with all its joints that are laid up in them, and how wide
  * until they are planed.
  */
-function layerWords(setups: readonly Layered[]): Sentence {
+function layerWords(setups: readonly Layered[]): Reminder {
   const { length, width } = setups[0]!.layers.stock;
   const left = (which: Layers['which']) =>
     lengthsLeft(length, setups.filter(({ layers }) => layers.which === which).flatMap(missingIn));
   const [middle, outer] = [told('middle', left('middle')), told('outer', left('outer'))];
   const inTurn = left('middle').length > 1 ? 'the middle one, from end A, ' : 'the middle one ';
   const text = `Outer layers ${outer.text} long, ${inTurn}${middle.text}; all of them {wide} wide until they are glued, planed to {width} after.`;
-  return say(text, { ...middle.lengths, ...outer.lengths, wide: width + 2 * TO_PLANE, width });
+  return beforehand(text, {
+    ...middle.lengths,
+    ...outer.lengths,
+    wide: width + 2 * TO_PLANE,
+    width,
+  });
 }
 
 const linesOf = ({ lines }: Layers): string => lines.map((at) => at.toFixed(3)).join();
@@ -81,7 +86,7 @@ export function withLayers(cards: readonly (readonly Setup[])[]): (readonly Setu
   return cards.map((setups) => {
     if (!setups.some(isLayered)) return setups;
     return setups.map((setup) =>
-      isLayered(setup) ? { ...setup, checks: [among(setup), ...setup.checks] } : setup,
+      isLayered(setup) ? { ...setup, reminders: [among(setup), ...setup.reminders] } : setup,
     );
   });
 }

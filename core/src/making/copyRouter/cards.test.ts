@@ -83,7 +83,7 @@ describe('copied from a template at a scale', () => {
     expect(plan.joints[0]!.proof!.members.mortised.mismatches).toEqual([]);
     expect(plan.joints[0]!.proof!.good).toBe(true);
     const [card] = cardsOf(job, few, 'copied-mortise');
-    const [, ends] = /half rounds, ([\d.]+ mm) in radius/.exec(card!.checks.join(' '))!;
+    const [, ends] = /half rounds, ([\d.]+ mm) in radius/.exec(card!.reminders.join(' '))!;
     near((2 * lengthIn(ends!) - G) / 4 + card!.cutter['diameter']! / 2, 10 / 2);
   });
 

@@ -1,4 +1,11 @@
-import type { Carrier, LengthFigure, Setup } from '../setups/index.ts';
+import {
+  beforehand,
+  onSetting,
+  type Carrier,
+  type LengthFigure,
+  type Reminder,
+  type Setup,
+} from '../setups/index.ts';
 import type { Shop } from '../../shop/index.ts';
 import { say, type Mm, type Rounding, type Sentence } from '../../ground/index.ts';
 import type { Setting } from '../method/dials.ts';
@@ -69,12 +76,12 @@ interface Shape {
   readonly carrier: CopiedBy;
   readonly shape: CopiedShape;
   readonly sizes: Sizes;
-  readonly checks: Setup['checks'];
+  readonly reminders: Setup['reminders'];
 }
 
 const isHeldByGap = ({ across, along }: Sizes): boolean => Boolean(across.byGap ?? along.byGap);
 
-const GAPS = say(
+const GAPS = onSetting(
   'A gap is set with the cutter at rest, touching that side; the in-feed stop stands no nearer.',
 );
 
@@ -90,7 +97,7 @@ const ROUND_IT =
 export function copied(
   { id, title }: Pick<Method<never>, 'id' | 'title'>,
   gear: Gear,
-  { carrier, shape, sizes, checks }: Shape,
+  { carrier, shape, sizes, reminders }: Shape,
   shop: Shop,
   { joint, occurrences }: Context,
 ): Setup {
@@ -132,7 +139,11 @@ export function copied(
       sizes.depth.from,
     ),
     occurrences,
-    checks: [...(isHeldByGap(sizes) ? [GAPS] : []), ...aboutTemplate(gear, isOutside), ...checks],
+    reminders: [
+      ...(isHeldByGap(sizes) ? [GAPS] : []),
+      ...aboutTemplate(gear, isOutside),
+      ...reminders,
+    ],
   };
 }
 
@@ -173,14 +184,14 @@ function figuresOf(sizes: Sizes, shape: CopiedShape, shop: Shop): LengthFigure[]
 const aboutTemplate = (
   { machine: { ratio }, follower: { outside: G } }: Gear,
   isOutside: boolean,
-): Sentence[] => [
-  say(
+): Reminder[] => [
+  beforehand(
     'The follower measures {G}, whatever is stamped on it: what it is over, the ' +
       (isOutside ? 'tenon is over' : 'mortise is under') +
       ` by one ${ratio === 1 ? 'whole' : `in ${ratio}`}.`,
     { G },
   ),
-  say(
+  beforehand(
     `The template is ${ratio} to 1: a slip of the file counts one in ${ratio} in the work. Both its centre lines are notched: they lie under the machine’s.`,
   ),
 ];
@@ -200,7 +211,7 @@ export function familyOf(
   depth: Mm,
   shop: Shop,
   suits: (diameter: Mm) => boolean = () => true,
-): Sentence[] {
+): Reminder[] {
   const isOutside = OUTSIDE.includes(shape);
   const makes = isOutside ? templateTongue : templateWork;
   const made = (size: Mm, d: Mm) => makes(size, d, follower.outside, machine.ratio);
@@ -222,7 +233,7 @@ export function familyOf(
   });
   const named = shape === 'Hole' ? 'opening' : shape.toLowerCase();
   return [
-    say(
+    beforehand(
       `The same ${named} makes ${slots.map(([text]) => text).join(', ')}.`,
       Object.fromEntries(slots.flatMap(([, lengths]) => Object.entries(lengths))),
     ),

@@ -164,7 +164,7 @@ describe('a hand-held router', () => {
         ({ job, shop, params }) => {
           for (const card of cardsOf(job, shop, 'bushing-mortise')) {
             seen++;
-            const G = Number(/bushing measures ([\d.]+) mm/i.exec(card.checks.join(' '))![1]);
+            const G = Number(/bushing measures ([\d.]+) mm/i.exec(card.reminders.join(' '))![1]);
             const less = G - card.cutter['diameter']!;
             near(valueOf(card, 'Opening, width') - less, params.mortiseWidth, 2);
             near(
@@ -194,7 +194,7 @@ describe('a hand-held router', () => {
         );
         for (const card of cardsOf(job, shop, 'bushing-round')) {
           seen++;
-          const G = Number(/bushing measures ([\d.]+) mm/i.exec(card.checks.join(' '))![1]);
+          const G = Number(/bushing measures ([\d.]+) mm/i.exec(card.reminders.join(' '))![1]);
           const disc = valueOf(card, 'Disc, across');
           near(disc + G - card.cutter['diameter']!, bore! - roundClearance!, 2);
           near(valueOf(card, 'Centre, from the reference face'), axisFromFace!);

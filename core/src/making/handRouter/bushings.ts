@@ -1,5 +1,12 @@
 import { TEMPLATE } from './model.ts';
-import type { Refusal, Setup, Carrier } from '../setups/index.ts';
+import {
+  beforehand,
+  onSetting,
+  type Carrier,
+  type Refusal,
+  type Reminder,
+  type Setup,
+} from '../setups/index.ts';
 import {
   toolsOf,
   type Bushing,
@@ -10,6 +17,17 @@ import {
 import type { Mm } from '../../ground/index.ts';
 import { cuttersReaching } from '../method/cutters.ts';
 import { missing } from '../method/refusal.ts';
+
+/** @param wood how deep the cut goes into the piece, mm */
+export const countedFromTop = (wood: Mm): Reminder =>
+  onSetting(
+    'The plunge counts from the template’s top: {wood} of wood and the template’s own {thick}.',
+    { wood, thick: TEMPLATE },
+  );
+
+export const ON_END = beforehand(
+  'The piece stands on end in the vice, blocks of equal height clamped round it carry the router.',
+);
 
 /** Router, cutter and the bushing that guides them along a template. */
 export interface Gear {

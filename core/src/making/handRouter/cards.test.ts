@@ -13,8 +13,8 @@ import { toolsOf, type Tool } from '../../shop/tooling/index.ts';
  */
 
 const told = (card: Card, words: RegExp): number[] => {
-  const found = words.exec(card.checks.join(' '));
-  if (!found) throw new Error(`${String(words)} is not on the card: ${card.checks.join(' ')}`);
+  const found = words.exec(card.reminders.join(' '));
+  if (!found) throw new Error(`${String(words)} is not on the card: ${card.reminders.join(' ')}`);
   return found.slice(1).map(lengthIn);
 };
 

@@ -55,7 +55,7 @@ function cut(change: object = {}, diameter = 8, sides: 1 | 2 = 1) {
     ids: setup.passes.map(({ id }) => id.replace(/-level-.*/, '')),
     deep: speak(setup.figures.at(-1)!.working, METRIC),
     guided: setup.guides,
-    said: setup.checks.map((c) => speak(c, METRIC)).join('\n'),
+    said: setup.reminders.map((c) => speak(c, METRIC)).join('\n'),
   };
 }
 

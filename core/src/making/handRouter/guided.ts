@@ -1,5 +1,5 @@
 import type { MortiseFeature } from '../../design/index.ts';
-import { calledFace, type Pass, type Setup } from '../setups/index.ts';
+import { beforehand, onSetting, calledFace, type Pass, type Setup } from '../setups/index.ts';
 import { toolsOf, type Router, type RouterCutter, type Shop } from '../../shop/index.ts';
 import { say, type Mm, type Sentence } from '../../ground/index.ts';
 import { endOf } from '../method/mortiseEnds.ts';
@@ -168,24 +168,24 @@ export function guided(
     figures: [near, ...(one || same ? [] : [far]), ...(open ? [] : [from]), to, depth],
     passes: [...fromEdge('entry-edge'), ...(sides === 2 ? fromEdge('far-edge') : [])],
     occurrences,
-    checks: [
-      say(
+    reminders: [
+      onSetting(
         'Measure to the far side of the cutter, {d}: a slip away from the face then cuts waste, not wall.',
         { d: cutter.diameter },
       ),
-      say(
+      onSetting(
         'Marks on every piece, or stops clamped for the base: the cutter’s own edges come to the marks.',
       ),
       ...(sides === 2
         ? [
-            say(
+            beforehand(
               'Lay the mortise out on both sides from the same end and the same face: the two halves meet in the middle.',
             ),
           ]
         : []),
       ...runOutWords(feature),
       ...(feature.through && sides === 1
-        ? [say('A backing piece on the far side: the cutter comes out into it.')]
+        ? [beforehand('A backing piece on the far side: the cutter comes out into it.')]
         : []),
     ],
   };

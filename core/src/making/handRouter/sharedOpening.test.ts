@@ -50,7 +50,7 @@ describe('two bushings in one opening', () => {
             {
               bushing: setup.guides[0],
               opening: setup.figures.filter((f) => f.id !== 'depth').map((f) => f.set.value),
-              words: setup.checks
+              words: setup.reminders
                 .map((c) => speak(c, METRIC))
                 .filter((t) => /One template|That takes|The plunge is/.test(t)),
             },

@@ -1,10 +1,17 @@
 import type { MortiseFeature } from '../../design/index.ts';
 import { minutesIn, toolsOf, type Minutes, type Shop } from '../../shop/index.ts';
-import { say, type Mm, type Sentence } from '../../ground/index.ts';
+import { type Mm } from '../../ground/index.ts';
 import { bushingsFor, type Gear } from './bushings.ts';
 import { fittingCutters } from '../method/cutters.ts';
 import { SAME, type Context } from '../method/method.ts';
-import { bushingChanges, GUIDE_PUT_ON, type Setup } from '../setups/index.ts';
+import {
+  beforehand,
+  bushingChanges,
+  GUIDE_PUT_ON,
+  onCutting,
+  type Reminder,
+  type Setup,
+} from '../setups/index.ts';
 
 /** Two bushings that differ so nearly by a margin serve one opening: no file is finer, mm. */
 const ALIKE: Mm = 0.02;
@@ -47,7 +54,7 @@ export const isInner = ({ nested, width }: MortiseFeature) =>
 export interface SharedOpening {
   /** Which of the two it is, where the template stays on each piece for both. */
   readonly order?: Setup['onOneTemplate'];
-  readonly words: readonly Sentence[];
+  readonly words: readonly Reminder[];
 }
 
 /**
@@ -72,11 +79,11 @@ export function sharedOpening(
     return { order, words: order === 'first' ? stayingOn(bushings, places, takes) : [] };
   return {
     words: [
-      say(
+      beforehand(
         'One template for housing and mortise: on twice, for bushing {now} and for {other}.',
         bushings,
       ),
-      ...(places > 1 ? [say(puttingOnTwice(takes))] : []),
+      ...(places > 1 ? [onCutting(puttingOnTwice(takes))] : []),
     ],
   };
 }
@@ -89,13 +96,13 @@ const stayingOn = (
   bushings: Readonly<Record<'now' | 'other', Mm>>,
   places: number,
   { piece, setup }: Takes,
-): Sentence[] => [
-  say(
+): Reminder[] => [
+  onCutting(
     'One template for housing and mortise: bushing {now}, then {other}, before it comes off.',
     bushings,
   ),
   ...(places > 1
-    ? [say(`That takes ${rounded(piece)} min; the template put on twice, ${rounded(setup)}.`)]
+    ? [onCutting(`That takes ${rounded(piece)} min; the template put on twice, ${rounded(setup)}.`)]
     : []),
 ];
 

@@ -1,6 +1,14 @@
-import type { Occurrence, Pass, SeatFace, Setup } from '../setups/index.ts';
+import {
+  beforehand,
+  onCutting,
+  type Occurrence,
+  type Pass,
+  type Reminder,
+  type SeatFace,
+  type Setup,
+} from '../setups/index.ts';
 import type { Piece } from '../../shop/index.ts';
-import { pluralOf, say, type Mm, type Sentence } from '../../ground/index.ts';
+import { pluralOf, type Mm, type Sentence } from '../../ground/index.ts';
 import { HEAVY, kilosOf } from './longPieces.ts';
 
 /** Taller than so many times its base nothing stands on its edge by itself: common practice. */
@@ -41,11 +49,11 @@ function bundleOf({ occurrences }: Setup, stock: Piece): number {
  * @param stock the piece as its set-ups know it
  */
 export function bundled(setup: Setup, stock: Piece): Setup {
-  const { carrier, passes, lean, checks } = setup;
+  const { carrier, passes, lean, reminders } = setup;
   if (!CARRIERS.has(carrier) || lean || !passes.some(isOnEdge) || sideBySide(stock) < 2)
     return setup;
   const bundle = bundleOf(setup, stock);
-  if (bundle < 2) return { ...setup, checks: [...checks, tallFence(stock)] };
+  if (bundle < 2) return { ...setup, reminders: [...reminders, tallFence(stock)] };
   const side = (words: Sentence): Sentence => ({
     ...words,
     text: `${words.text}, ${bundle} side by side`,
@@ -55,18 +63,18 @@ export function bundled(setup: Setup, stock: Piece): Setup {
     passes: passes.map((pass) =>
       isOnEdge(pass) ? { ...pass, bundle, words: side(pass.words) } : pass,
     ),
-    checks: [...checks, bundleWords(bundle, stock)],
+    reminders: [...reminders, bundleWords(bundle, stock)],
   };
 }
 
-const bundleWords = (bundle: number, { thickness, width }: Piece): Sentence =>
-  say(
+const bundleWords = (bundle: number, { thickness, width }: Piece): Reminder =>
+  onCutting(
     `On edge ${bundle} of one thickness stand side by side, clamped with their ends flush: {base} under {width}, where one alone would tip. Each backs the next one’s exit; an odd one goes with scrap as thick.`,
     { base: bundle * thickness, width },
   );
 
-const tallFence = ({ thickness, width }: Piece): Sentence =>
-  say(
+const tallFence = ({ thickness, width }: Piece): Reminder =>
+  beforehand(
     'On edge it is {width} high on {thickness}, and would tip: a tall fence on the gauge or sled, and the piece clamped to it.',
     { width, thickness },
   );
@@ -78,13 +86,13 @@ const tallFence = ({ thickness, width }: Piece): Sentence =>
 export function flatBundleWords(
   width: Mm,
   occurrences: readonly Pick<Occurrence, 'count'>[],
-): Sentence[] {
+): Reminder[] {
   const pieces = occurrences.reduce((sum, o) => sum + o.count, 0);
   const side = Math.min(pieces, Math.floor(WIDEST_BUNDLE / width));
   if (side < 2) return [];
   const bundles = Math.ceil(pieces / side);
   return [
-    say(
+    onCutting(
       `Pieces of one thickness can be clamped side by side and cut as one, ${side} at a time: ${pluralOf(bundles, 'one bundle', `${bundles} bundles`)} for the ${pieces}. Each backs the next one’s exit.`,
     ),
   ];

@@ -125,7 +125,7 @@ describe('by the piece, a spacer held beside it, and by the set-up', () => {
     const shop = asked('computed', NARROW);
     const [first] = only(many, shop, method);
     expect(first!.figures.some(isHeld)).toBe(way === 'piece');
-    const words = first!.checks.map((check) => speak(check, METRIC)).join(' ');
+    const words = first!.reminders.map((check) => speak(check, METRIC)).join(' ');
     const told = way === 'piece' ? [piece, setup] : [setup, piece];
     expect(/(\d+) min.*?(\d+)\./.exec(words)!.slice(1).map(Number)).toEqual(told);
   });
@@ -165,7 +165,7 @@ describe('by the piece, a spacer held beside it, and by the set-up', () => {
     const shop = asked('piece', withTool(TEST_SHOP, 'upright', { maxThickness: 75 }));
     const [faces] = only(inPlaces('saw-upright-stepped', 20, 30), shop, 'saw-upright-stepped');
     expect(faces!.figures.some(isHeld)).toBe(false);
-    expect(faces!.checks.map((check) => speak(check, METRIC))).toContainEqual(
+    expect(faces!.reminders.map((check) => speak(check, METRIC))).toContainEqual(
       expect.stringMatching(
         /the spacer is 2\d\.\d+ mm, and beside the piece the jig opens 15\.0 mm/,
       ),

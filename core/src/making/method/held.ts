@@ -1,6 +1,6 @@
 import { minutesIn, type Shop } from '../../shop/index.ts';
-import { opposite, say, withoutNoise, type Mm, type Sentence } from '../../ground/index.ts';
-import type { LengthFigure } from '../setups/index.ts';
+import { opposite, say, withoutNoise, type Mm } from '../../ground/index.ts';
+import { onCutting, type LengthFigure, type Reminder } from '../setups/index.ts';
 import type { Dial } from './dials.ts';
 import { SAME, type Context } from './method.ts';
 
@@ -21,7 +21,7 @@ export interface GuidePlaces {
   /** It is one place: pieces go through by themselves. */
   readonly isHeld: boolean;
   /** Which way round, and what the other would take. */
-  readonly words: readonly Sentence[];
+  readonly words: readonly Reminder[];
 }
 
 /** What takes several places: the card calls it so. */
@@ -79,7 +79,7 @@ export function inTurn(places: readonly GuidePlace[], ways: Ways): GuidePlaces {
         ...moved,
         words: [
           ...moved.words,
-          say(
+          onCutting(
             `That takes ${rounded(takes.setup)} min; with a spacer, by the piece, ${rounded(takes.piece)}.`,
           ),
         ],
@@ -96,15 +96,15 @@ export const movedInTurn = (
   isHeld: false,
   words:
     places.length > 1
-      ? [say(`Run all pieces through one place before the ${guide} is moved to the next.`)]
+      ? [onCutting(`Run all pieces through one place before the ${guide} is moved to the next.`)]
       : [],
 });
 
-const noRoom = (thickest: Mm, room: Mm): Sentence =>
-  say('Not by the piece: the spacer is {thickest}, and beside the piece the jig opens {room}.', {
-    thickest,
-    room,
-  });
+const noRoom = (thickest: Mm, room: Mm): Reminder =>
+  onCutting(
+    'Not by the piece: the spacer is {thickest}, and beside the piece the jig opens {room}.',
+    { thickest, room },
+  );
 
 /** What brings a piece from where the guide stands to another of its places. */
 function spacerFor(
@@ -143,8 +143,8 @@ function held(
     },
     isHeld: true,
     words: [
-      say(`Each piece goes through all places in turn, the ${guide} untouched.`),
-      say(`That takes ${rounded(takes.piece)} min; moved for all, ${rounded(takes.setup)}.`),
+      onCutting(`Each piece goes through all places in turn, the ${guide} untouched.`),
+      onCutting(`That takes ${rounded(takes.piece)} min; moved for all, ${rounded(takes.setup)}.`),
     ],
   };
 }

@@ -3,6 +3,7 @@ import type { BoringBit } from '../../shop/index.ts';
 import { say, type Sentence } from '../../ground/index.ts';
 import type { Hole } from './boring.ts';
 import type { Lies } from './stopSide.ts';
+import { beforehand, onSetting, type Reminder } from '../setups/index.ts';
 
 export const GUIDE_WORDS = {
   'reference-face': '{reference face}',
@@ -36,16 +37,17 @@ export const depthWords = (feature: BoreFeature): Sentence =>
       })
     : say('depth of the hole {depth}', { depth: feature.depth });
 
-export const BORE_CHECKS = (feature: BoreFeature, bit: BoringBit): Sentence[] => [
-  say('Depth counts from where the bit has its full diameter; its point goes {lead} farther.', {
-    lead: bit.lead,
-  }),
+export const BORE_CHECKS = (feature: BoreFeature, bit: BoringBit): Reminder[] => [
+  onSetting(
+    'Depth counts from where the bit has its full diameter; its point goes {lead} farther.',
+    { lead: bit.lead },
+  ),
   ...(feature.through
     ? [
-        say(
+        beforehand(
           'A scrap lies under the piece: the bit comes out into it, and the far side stays whole.',
         ),
       ]
     : []),
-  say('Mark the centre with an awl on the first piece; the bit’s point must fall into it.'),
+  beforehand('Mark the centre with an awl on the first piece; the bit’s point must fall into it.'),
 ];

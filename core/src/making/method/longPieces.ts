@@ -1,6 +1,6 @@
-import type { Setup } from '../setups/index.ts';
+import { beforehand, type Reminder, type Setup } from '../setups/index.ts';
 import type { Piece } from '../../shop/index.ts';
-import { say, type Mm, type Sentence } from '../../ground/index.ts';
+import type { Mm } from '../../ground/index.ts';
 
 /** Longer than this a piece tips off a machine's table, mm: common practice. */
 const LONG: Mm = 1200;
@@ -32,23 +32,23 @@ export const kilosOf = ({ length, thickness, width }: Piece): number =>
 export function supportWords(
   { model, carrier }: Pick<Setup, 'model' | 'carrier'>,
   stock: Piece,
-): Sentence[] {
+): Reminder[] {
   const { length } = stock;
   const kilos = kilosOf(stock);
   if (model === 'hand-router' && (length > LONG || kilos > HEAVY))
     return [
-      say(
+      beforehand(
         'Lay the piece on trestles or on the floor and bring the router to it: nothing of it has to be carried.',
       ),
     ];
   if (!FIXED.has(model)) return [];
   const long =
     carrier === 'upright-jig'
-      ? say(
+      ? beforehand(
           'It stands {length} tall: a second pair of hands or a rail steadies its top; look for lamps and beams first.',
           { length },
         )
-      : say(
+      : beforehand(
           'The piece is {length} long: a stand level with the table carries its far end, and hands only guide it.',
           { length },
         );
@@ -56,7 +56,7 @@ export function supportWords(
     ...(length > LONG ? [long] : []),
     ...(kilos > HEAVY
       ? [
-          say(
+          beforehand(
             `About ${Math.round(kilos)} kg in dense hardwood: two people, or a way that brings the tool to the work, by router or by hand.`,
           ),
         ]

@@ -1,6 +1,5 @@
 import type { MortiseFeature } from '../../design/index.ts';
-import type { Refusal } from '../setups/index.ts';
-import { say, type Sentence } from '../../ground/index.ts';
+import { onCutting, type Refusal, type Reminder } from '../setups/index.ts';
 import { SAME } from './method.ts';
 import { over } from './refusal.ts';
 
@@ -23,10 +22,10 @@ export const pastEnd = (feature: MortiseFeature): Refusal[] =>
     : [];
 
 /** What to do about the stop that stands where the cutter runs out. */
-export const runOutWords = (feature: MortiseFeature): Sentence[] =>
+export const runOutWords = (feature: MortiseFeature): Reminder[] =>
   runsOut(feature)
     ? [
-        say(
+        onCutting(
           'The pocket is open at the end: the cutter runs out there. Once the piece is clamped its end stop comes out of the cutter’s way; a strip clamped over the end keeps its edges whole.',
         ),
       ]

@@ -88,10 +88,10 @@ describe('a lap has one cheek and one shoulder', () => {
   it.each(ways.map((way) => [way.id, way] as const))(
     '%s speaks of no other, and moves nothing between them',
     (_, way) => {
-      for (const { title, passes, checks, figures } of way.setups()) {
+      for (const { title, passes, reminders, figures } of way.setups()) {
         const words = [
           ...passes.map((pass) => pass.words),
-          ...checks,
+          ...reminders,
           ...figures.map(({ working }) => working),
         ];
         const told = [

@@ -1,7 +1,7 @@
 import type { TenonFeature } from '../../design/index.ts';
-import type { SeatFace } from '../setups/index.ts';
+import { beforehand, type Reminder, type SeatFace } from '../setups/index.ts';
 import { ruleOf, type Shop, type Teeth } from '../../shop/index.ts';
-import { say, type Mm, type Sentence } from '../../ground/index.ts';
+import { say, type Mm } from '../../ground/index.ts';
 import type { Setting } from './dials.ts';
 import { SAME, type Context, type Gauged } from './method.ts';
 
@@ -145,14 +145,14 @@ export function byDepth(
 }
 
 /** What to look at on the first shoulder that a blade cuts; of a lap there is no other to meet. */
-export const shoulderChecks = (feature: TenonFeature, teeth: Teeth): Sentence[] => [
+export const shoulderChecks = (feature: TenonFeature, teeth: Teeth): Reminder[] => [
   shouldersOf(feature).length > 1
-    ? say('Knife the shoulder line all round the first piece: both faces must meet on it.')
-    : say('Knife the shoulder line on the first piece: the cut must end on it.'),
+    ? beforehand('Knife the shoulder line all round the first piece: both faces must meet on it.')
+    : beforehand('Knife the shoulder line on the first piece: the cut must end on it.'),
   ...(teeth === 'flat'
     ? []
     : [
-        say(
+        beforehand(
           'The blade’s teeth are not flat on top: they leave ears in the corner. Pare them, or fit a flat-topped blade.',
         ),
       ]),

@@ -1,6 +1,6 @@
-import type { Pass, Refusal, Setup } from '../setups/index.ts';
+import { beforehand, type Pass, type Refusal, type Reminder, type Setup } from '../setups/index.ts';
 import type { Shop, Stack, TableSaw } from '../../shop/index.ts';
-import { say, stamped, type Mm, type Sentence } from '../../ground/index.ts';
+import { stamped, type Mm, type Sentence } from '../../ground/index.ts';
 import type { StackChoice } from './blades.ts';
 import { bitesOf, inLevels, inLevelsDown } from './levels.ts';
 import { over } from './refusal.ts';
@@ -63,13 +63,13 @@ export const underLevels = (
 const bitesOfStack = (wide: Mm, shop: Pick<Shop, 'style'>) =>
   bitesOf({ level: Math.max(LEAST_BITE, BITE / wide) }, shop);
 
-/** How the stack is made up, for the checks of its card. */
-export const makeUpWords = (chippers: readonly Mm[], K: Mm): Sentence[] => [
-  say('Made up {K} wide as it cuts: a test cut tells.', { K }),
+/** How the stack is made up, for the reminders of its card. */
+export const makeUpWords = (chippers: readonly Mm[], K: Mm): Reminder[] => [
   ...(chippers.length
     ? [
         /** By what is stamped on them, in the unit they are made in. */
-        say(`Between the outer blades: ${chippers.map(stamped).join(' + ')}.`),
+        beforehand(`Between the outer blades: ${chippers.map(stamped).join(' + ')}.`),
       ]
     : []),
+  beforehand('Made up {K} wide as it cuts: a test cut tells.', { K }),
 ];

@@ -1,5 +1,11 @@
 import type { TenonFeature } from '../../design/index.ts';
-import type { LengthFigure, Refusal, Slide } from '../setups/index.ts';
+import {
+  onSetting,
+  type LengthFigure,
+  type Refusal,
+  type Reminder,
+  type Slide,
+} from '../setups/index.ts';
 import { say, type Mm, type Sentence } from '../../ground/index.ts';
 import type { Dial } from './dials.ts';
 import { pastShoulder } from './flippedCheeks.ts';
@@ -196,8 +202,8 @@ export const stepWords = (
   { isHeld }: Pick<GuidePlaces, 'isHeld'>,
   guide: 'fence' | 'jig',
   step: Mm,
-): Sentence =>
-  say(
+): Reminder =>
+  onSetting(
     isHeld
       ? 'The spacer is {step}, tongue and kerf: an error of the kerf goes into the tongue.'
       : `The ${guide} moves by {step}, tongue and kerf: an error of the kerf goes into the tongue.`,

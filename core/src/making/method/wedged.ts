@@ -1,6 +1,14 @@
 import type { Feature, TenonFeature } from '../../design/index.ts';
-import { calledFace, type AngleFigure, type Occurrence, type Setup } from '../setups/index.ts';
-import { type Vec3, INCH, say, type Mm, type Sentence } from '../../ground/index.ts';
+import {
+  beforehand,
+  calledFace,
+  onSetting,
+  type AngleFigure,
+  type Occurrence,
+  type Reminder,
+  type Setup,
+} from '../setups/index.ts';
+import { type Vec3, INCH, say, type Mm } from '../../ground/index.ts';
 import { angleOf, padded, riseOf, type Lean, type Shop } from '../../shop/index.ts';
 
 /** Length of the wedge under or beside a leaning piece, from the shoulder on, mm. */
@@ -189,13 +197,13 @@ export const enteredAt = ([first]: readonly Occurrence[]): Occurrence['edge'] =>
 export const cornerWords = (
   { lean, form }: Feature,
   { passes, occurrences }: Pick<Setup, 'passes' | 'occurrences'>,
-): Sentence[] =>
+): Reminder[] =>
   lean?.degrees &&
   form !== 'mortise' &&
   (form === 'end' || lean.end !== 'aslant') &&
   passes.some(({ seat }) => Object.values(seat).includes('worked-end'))
     ? [
-        say(
+        onSetting(
           `Of the end only the corner at the ${sideOf(lean, enteredAt(occurrences))} meets the stop: figures from the end count from there, for either end of the piece.`,
         ),
       ]
@@ -224,7 +232,7 @@ export function wedgeWords(
   { lean, form }: Feature,
   { passes, occurrences }: Pick<Setup, 'passes' | 'occurrences'>,
   shop: Pick<Shop, 'style'>,
-): Sentence[] {
+): Reminder[] {
   if (!lean?.degrees || form === 'mortise') return [];
   const { about, degrees, at, square } = lean;
   const side = about === 'width' ? 'face' : 'edge';
@@ -244,7 +252,7 @@ export function wedgeWords(
   };
   const [near, far] = degrees > 0 ? [rising, falling] : [falling, rising];
   return [
-    say(
+    beforehand(
       `The wedge begins at one end with no thickness: under the ${sideOf({ about, degrees: -1 }, enteredAt(occurrences))} it is ${near.where}; under the ${sideOf({ about, degrees: 1 }, enteredAt(occurrences))} ${far.where.replace(/\{thick\}/, 'as thick')}.`,
       { thick: near.thick, run },
     ),

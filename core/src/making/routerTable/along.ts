@@ -1,4 +1,10 @@
-import type { LengthFigure, Pass, SeatFace, Setup } from '../setups/index.ts';
+import {
+  onCutting,
+  type LengthFigure,
+  type Pass,
+  type SeatFace,
+  type Setup,
+} from '../setups/index.ts';
 import type { RouterCutter, RouterTable, Shop } from '../../shop/index.ts';
 import { say } from '../../ground/index.ts';
 import { bitesOf, inLevels } from '../method/levels.ts';
@@ -19,7 +25,7 @@ export function along(
   fences: readonly LengthFigure[],
   height: LengthFigure,
   down: { readonly table: SeatFace; readonly fence: SeatFace; readonly words: string },
-  checks: Setup['checks'],
+  reminders: Setup['reminders'],
   shop: Shop,
   { joint, occurrences }: Context,
 ): Setup {
@@ -48,9 +54,11 @@ export function along(
       ),
     ),
     occurrences,
-    checks: [
-      ...checks,
-      say('Raise the cutter a level at a time, all pieces through before it is raised again.'),
+    reminders: [
+      ...reminders,
+      onCutting(
+        'Raise the cutter a level at a time, all pieces through before it is raised again.',
+      ),
     ],
   };
 }

@@ -1,5 +1,5 @@
 import type { TenonFeature } from '../../design/index.ts';
-import type { Pass, Refusal, Setup } from '../setups/index.ts';
+import { beforehand, onCutting, type Pass, type Refusal, type Setup } from '../setups/index.ts';
 import type { PairedCutters, RouterTable, Shop } from '../../shop/index.ts';
 import { say } from '../../ground/index.ts';
 import { STOUT_SHANK } from './hazards.ts';
@@ -17,8 +17,8 @@ export const sledSetup = {
 } as const;
 
 export const SLED_CHECKS = [
-  say('Fence parallel to the sled’s way.'),
-  say('From the end inward, right to left; never a strip between cutter and fence.'),
+  beforehand('Fence parallel to the sled’s way.'),
+  onCutting('From the end inward, right to left; never a strip between cutter and fence.'),
 ];
 
 /** Why the shop's pair doesn't cut both cheeks of a tenon. */
@@ -136,9 +136,11 @@ export function pairSetup(
       };
     }),
     occurrences,
-    checks: [
-      say('Spacers and shims make the gap: measure it between the teeth, the arbor tightened.'),
-      say(
+    reminders: [
+      beforehand(
+        'Spacers and shims make the gap: measure it between the teeth, the arbor tightened.',
+      ),
+      onCutting(
         'The same face goes down for every piece: the tenon is as thick as the gap, whatever the stock.',
       ),
       ...SLED_CHECKS,

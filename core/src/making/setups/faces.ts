@@ -46,7 +46,7 @@ export const onOtherFace = (text: string): string =>
   });
 
 /** The same of a sentence. */
-export const tellingFaces = (sentence: Sentence, turned: boolean): Sentence => ({
+export const tellingFaces = <Told extends Sentence>(sentence: Told, turned: boolean): Told => ({
   ...sentence,
   text: withFaces(sentence.text, turned),
 });

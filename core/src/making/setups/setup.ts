@@ -4,6 +4,7 @@ import type { Mm, Sentence } from '../../ground/index.ts';
 import { withFaces } from './faces.ts';
 import type { AngleFigure, LengthFigure } from './figure.ts';
 import type { HandWork } from './handWork.ts';
+import type { Reminder } from './reminder.ts';
 import type { Carrier, DatumId, ModelId } from './ids.ts';
 
 /**
@@ -127,7 +128,7 @@ export interface Setup {
   readonly holes?: number;
   /** Why Velk would not make it. */
   readonly stops?: readonly Stop[];
-  readonly checks: readonly Sentence[];
+  readonly reminders: readonly Reminder[];
   /**
    * The piece lies askew in the machine, on wedges or in a cradle; and the angle as it can be set,
    * degrees.

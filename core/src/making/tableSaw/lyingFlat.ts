@@ -1,7 +1,7 @@
 import type { TenonFeature } from '../../design/index.ts';
-import type { Pass, Setup } from '../setups/index.ts';
+import { afterwards, onTrial, type Pass, type Reminder, type Setup } from '../setups/index.ts';
 import type { Shop } from '../../shop/index.ts';
-import { say, type Mm, type Sentence } from '../../ground/index.ts';
+import { say, type Mm } from '../../ground/index.ts';
 import { flatBundleWords } from '../method/bundles.ts';
 import type { Dial } from '../method/dials.ts';
 import type { Context, Method } from '../method/method.ts';
@@ -32,7 +32,7 @@ interface Clearing {
   readonly height: Dial;
   /** What the cheek looks like after. */
   readonly leaves: string;
-  readonly made: readonly Sentence[];
+  readonly made: readonly Reminder[];
 }
 
 /**
@@ -78,13 +78,13 @@ export function lyingFlat(
         }),
       ),
       occurrences,
-      checks: [
+      reminders: [
         ...made,
-        say(
+        onTrial(
           'The tenon is what the heights leave of the stock: test on a piece of the same measured thickness.',
         ),
         ...(down.endsWith('face') ? flatBundleWords(feature.stock.width, occurrences) : []),
-        say(leaves),
+        afterwards(leaves),
       ],
     };
   });

@@ -12,7 +12,14 @@ import {
 import { overBlade } from '../method/blades.ts';
 import { missing, over } from '../method/refusal.ts';
 import { tilting } from '../method/wedged.ts';
-import { calledFace, type Refusal, type SeatFace, type Setup } from '../setups/index.ts';
+import {
+  afterwards,
+  onSetting,
+  calledFace,
+  type Refusal,
+  type SeatFace,
+  type Setup,
+} from '../setups/index.ts';
 import { onTableSaw } from './figures.ts';
 
 /**
@@ -108,7 +115,7 @@ export function atSaw(
   stands: { value: Mm; text: string; lengths: Record<string, Mm> },
   shop: Shop,
   cuts: 'end' | 'shoulder',
-): Omit<Setup, 'id' | 'method' | 'title' | 'stage' | 'occurrences' | 'checks'> {
+): Omit<Setup, 'id' | 'method' | 'title' | 'stage' | 'occurrences' | 'reminders'> {
   const { saw, block, kerf } = gearOf(shop);
   const { cos } = angleOf(lean.degrees);
   const on = onTableSaw(shop);
@@ -151,9 +158,9 @@ export function atSaw(
 }
 
 export const ALL_TILTED = [
-  say(
+  onSetting(
     'Set the tilt with a bevel against the body of the blade, not against a tooth; then turn the blade by hand: it clears gauge, block and guard.',
   ),
-  say('Measure on the table, to the far side of the blade: tilted, its kerf is wider there.'),
-  say('After the last piece set the blade upright again and try it with a square.'),
+  onSetting('Measure on the table, to the far side of the blade: tilted, its kerf is wider there.'),
+  afterwards('Set the blade upright again and try it with a square.'),
 ];

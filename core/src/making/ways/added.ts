@@ -1,11 +1,18 @@
 import type { Feature } from '../../design/index.ts';
 import type { Shop } from '../../shop/index.ts';
-import { say, type Mm } from '../../ground/index.ts';
+import type { Mm, Sentence } from '../../ground/index.ts';
 import { stopsOf } from '../hazards/index.ts';
 import { bundled } from '../method/bundles.ts';
 import { supportWords } from '../method/longPieces.ts';
 import type { Method } from '../method/method.ts';
-import { reachedBy, tellingFaces, withFaces, type Setup, type Trait } from '../setups/index.ts';
+import {
+  beforehand,
+  reachedBy,
+  tellingFaces,
+  withFaces,
+  type Setup,
+  type Trait,
+} from '../setups/index.ts';
 import { centredWords } from './centred.ts';
 import { cradleWords, WEDGE_INSTEAD } from './cradled.ts';
 import { asLongAs, type ForHalf, type Given } from './given.ts';
@@ -30,9 +37,9 @@ export interface Making {
 /** Something that a set-up has beside what its method says. */
 type Added = (setup: Setup, making: Making) => Setup;
 
-const telling = (setup: Setup, ...checks: Setup['checks']): Setup => ({
+const telling = (setup: Setup, ...reminders: Setup['reminders']): Setup => ({
   ...setup,
-  checks: [...setup.checks, ...checks],
+  reminders: [...setup.reminders, ...reminders],
 });
 
 /** What its way of cutting and its feature are like. */
@@ -82,7 +89,7 @@ const ADDED: Readonly<Record<string, Added>> = {
       ? setup
       : telling(
           setup,
-          say(
+          beforehand(
             'Too short to be cut by itself: cut it while it is part of a piece {heldLength} long, and saw it off after.',
             { heldLength: partOf },
           ),
@@ -124,7 +131,7 @@ export function withAdded(setup: Setup, making: Making): Setup[] {
 
 /** A set-up in the words of its piece’s faces, of the true ones where it lies a quarter turned. */
 function inFaceWords(setup: Setup, turned: boolean): Setup {
-  const told = (sentence: Setup['checks'][number]) => tellingFaces(sentence, turned);
+  const told = <Told extends Sentence>(sentence: Told) => tellingFaces(sentence, turned);
   return {
     ...setup,
     figures: setup.figures.map((f) => ({
@@ -136,7 +143,7 @@ function inFaceWords(setup: Setup, turned: boolean): Setup {
       working: told(f.working),
     })),
     passes: setup.passes.map((p) => ({ ...p, words: told(p.words) })),
-    checks: setup.checks.map(told),
+    reminders: setup.reminders.map(told),
     ...(setup.of && { of: withFaces(setup.of, turned) }),
     ...(setup.angles && {
       angles: setup.angles.map((a) => ({ ...a, between: withFaces(a.between, turned) })),

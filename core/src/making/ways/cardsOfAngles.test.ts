@@ -94,7 +94,7 @@ describe('pieces that lie askew', () => {
       const [first, second] = degrees > 0 ? ['Reference', 'Other'] : ['Other', 'Reference'];
       const flat = { a: [first], b: [second], both: [first, second] }[ends];
       expect(faces.sort()).toEqual(plane === 'width' ? flat.sort() : ['Reference']);
-      expect(cards.some((c) => c.checks.join().includes('other way about now'))).toBe(false);
+      expect(cards.some((c) => c.reminders.join().includes('other way about now'))).toBe(false);
     });
   });
 

@@ -87,7 +87,7 @@ describe('a leaning piece whose end is still square', () => {
           for (const { setup } of eachSetup(
             planJob(asListed(job, { ...shop, graduation: 0 }), { ...shop, graduation: 0 }),
           )) {
-            const named = setup.checks
+            const named = setup.reminders
               .map((c) => /only the corner at the (\w+ \w+) meets/.exec(speak(c, METRIC))?.[1])
               .find(Boolean);
             if (!named || !setup.lean) continue;
@@ -232,7 +232,7 @@ describe('a leaning piece whose end is still square', () => {
     const cheeks = madeBy(planJob(jobWith(shape), exact), 'saw-upright-flipped').find((s) =>
       s.passes.some((p) => p.seat['jig-face'] === 'reference-face'),
     )!;
-    const said = cheeks.checks
+    const said = cheeks.reminders
       .map((c) => speak(c, { ...METRIC, graduation: 0.01 }))
       .find((c) => /wedge begins/.test(c))!;
     const [, thick, run] = /nothing at the end, ([\d.]+) mm ([\d.]+) mm behind/

@@ -22,7 +22,7 @@ describe('tenons', () => {
           'bed of the sled to highest tooth',
         ]);
         near(valueOf(card, 'End stop'), L);
-        const wide = lengthIn(/Made up ([\d.]+ mm) wide/.exec(card.checks.join(' '))![1]!);
+        const wide = lengthIn(/Made up ([\d.]+ mm) wide/.exec(card.reminders.join(' '))![1]!);
         const offs = [0, ...offsIn(card, /off the stop/)].sort((x, y) => x - y);
         /** No strip stays between two passes, and the last comes out of the end. */
         expect(Math.max(...offs.map((off, i) => (i ? off - offs[i - 1]! : 0)))).toBeLessThan(wide);
@@ -47,7 +47,7 @@ describe('tenons', () => {
           for (const { between } of fences)
             expect(between).toMatch(/^(jig face|fence) to (near|far) side of the blade$/);
           const side = card.passes[0]!.includes('reference edge to the') ? 'edge' : 'face';
-          const isHeld = card.checks.some((check) => check.startsWith('The spacer is'));
+          const isHeld = card.reminders.some((check) => check.startsWith('The spacer is'));
           const both = fences.length > 1 && !isHeld ? ' for both cheeks' : '';
           if (isHeld) expect(card.passes[1]).toContain(`reference ${side} to the spacer`);
           expect(card.passes[0]).toMatch(new RegExp(`reference ${side} to the (jig|fence)${both}`));
@@ -111,7 +111,7 @@ describe('shoulders, and cheeks from one face', () => {
         const deep = new Map<string, number>();
         for (const card of cards) {
           expect(card.figures[0]!.between).toBe(between);
-          const block = /The block, ([\d.]+ mm) thick/.exec(card.checks.join(' '))?.[1];
+          const block = /The block, ([\d.]+ mm) thick/.exec(card.reminders.join(' '))?.[1];
           near(valueOf(card, length), L + (block ? lengthIn(block) : 0));
           for (const pass of card.passes) {
             expect(pass).toMatch(words);
@@ -204,7 +204,7 @@ describe('shoulders, and cheeks from one face', () => {
       for (const card of cards) {
         const edge = valueOf(card, 'End to straight-edge');
         const past = lengthIn(
-          /lies ([\d.]+ mm) past the shoulder/.exec(card.checks.join(' '))![1]!,
+          /lies ([\d.]+ mm) past the shoulder/.exec(card.reminders.join(' '))![1]!,
         );
         near(edge - past, L);
         /** The chest's one bearing is 16. */
@@ -234,14 +234,14 @@ describe('shoulders, and cheeks from one face', () => {
     tenons(
       'bushing-tenon',
       ([card], { a, t, b, w, L }) => {
-        const G = lengthIn(/The bushing measures ([\d.]+ mm)/.exec(card!.checks.join(' '))![1]!);
+        const G = lengthIn(/The bushing measures ([\d.]+ mm)/.exec(card!.reminders.join(' '))![1]!);
         const over = G - card!.cutter['diameter']!;
         near(valueOf(card!, 'Block, thickness') + over, t, 2);
         near(valueOf(card!, 'Block, width') + over, w, 2);
         near(valueOf(card!, 'Block, from the reference face') - over / 2, a, 2);
         near(valueOf(card!, 'Block, from the reference edge') - over / 2, b, 2);
         near(valueOf(card!, 'Plunge, from the template’s top'), L + 12);
-        near(lengthIn(/rounded to ([\d.]+ mm)/.exec(card!.checks.join(' '))![1]!), t / 2);
+        near(lengthIn(/rounded to ([\d.]+ mm)/.exec(card!.reminders.join(' '))![1]!), t / 2);
       },
       'rounded',
     );
@@ -363,10 +363,10 @@ describe('hollows', () => {
       seen++;
       /** One or two cards a row, for left and right pieces. */
       const [farther, nearer] = [cards.slice(0, cards.length / 2), cards.slice(cards.length / 2)];
-      for (const card of farther) expect(card.checks.join(' ')).not.toMatch(/spacer/);
+      for (const card of farther) expect(card.reminders.join(' ')).not.toMatch(/spacer/);
       for (const card of nearer)
         near(
-          lengthIn(/a spacer of ([\d.]+ mm)/.exec(card.checks.join(' '))![1]!),
+          lengthIn(/a spacer of ([\d.]+ mm)/.exec(card.reminders.join(' '))![1]!),
           valueOf(farther[0]!, 'Fence') - valueOf(card, 'Fence'),
           3,
         );
@@ -384,13 +384,13 @@ describe('hollows', () => {
         string,
         number
       >;
-      const isPocket = (card: Card) => /block of/.test(card.checks.join(' '));
+      const isPocket = (card: Card) => /block of/.test(card.reminders.join(' '));
       const cards = cardsOf(job, shop, 'router-jig');
       const side = (card: Card) => card.figures.find((f) => f.name.startsWith('End stop'))!.name;
       for (const pocket of cards.filter(isPocket)) {
         seen++;
         const mortise = cards.find((card) => !isPocket(card) && side(card) === side(pocket))!;
-        const drawn = lengthIn(/A block of ([\d.]+ mm)/.exec(pocket.checks.join(' '))![1]!);
+        const drawn = lengthIn(/A block of ([\d.]+ mm)/.exec(pocket.reminders.join(' '))![1]!);
         const near2 = side(pocket).endsWith('left') ? 'Left router stop' : 'Right router stop';
         for (const { name, value } of mortise.figures)
           if (name !== 'Plunge')
@@ -416,7 +416,7 @@ describe('hollows', () => {
         );
         for (const card of cardsOf(job, shop, 'saw-notch')) {
           seen++;
-          const wide = lengthIn(/Made up ([\d.]+ mm) wide/.exec(card.checks.join(' '))![1]!);
+          const wide = lengthIn(/Made up ([\d.]+ mm) wide/.exec(card.reminders.join(' '))![1]!);
           const far = valueOf(card, 'End stop or mark, far wall');
           const left = valueOf(card, 'End stop or mark, near wall');
           near(far, q! + l!);

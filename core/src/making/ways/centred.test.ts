@@ -11,7 +11,7 @@ describe('a tenon whose shoulders differ by less than a step', () => {
     return planJob(jobWith({ params: { faceShoulder }, routes }), TEST_SHOP, await loadModeller());
   };
   const told = ({ cards }: Awaited<ReturnType<typeof planOf>>) =>
-    setupsOf({ cards }).flatMap(({ checks }) => checks.map((check) => speak(check, METRIC)));
+    setupsOf({ cards }).flatMap(({ reminders }) => reminders.map((check) => speak(check, METRIC)));
 
   it('is cut in the middle, which the card of its cheeks says, and is rounded where it was cut', async () => {
     const plan = await planOf(7.02);

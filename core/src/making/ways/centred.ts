@@ -1,7 +1,7 @@
 import type { Feature, RoundedTongue, TenonFeature } from '../../design/index.ts';
-import type { Setup } from '../setups/index.ts';
+import { onTrial, type Reminder, type Setup } from '../setups/index.ts';
 import type { Shop } from '../../shop/index.ts';
-import { say, type Mm, type Sentence } from '../../ground/index.ts';
+import type { Mm } from '../../ground/index.ts';
 import { SAME } from '../method/method.ts';
 
 /** A feature as it is cut, and how far from where the joint has it. */
@@ -71,14 +71,14 @@ const alongWith = (
 });
 
 /** What the card of a cheek says of it. */
-export function centredWords({ stage, figures }: Setup, by: Centred['centredBy']): Sentence[] {
+export function centredWords({ stage, figures }: Setup, by: Centred['centredBy']): Reminder[] {
   if (!by || stage !== 'cheeks') return [];
   const off = Math.max(
     0,
     ...figures.map(({ acts }) => (acts === 'thickness' || acts === 'width' ? by[acts] : 0)),
   );
   return off > SAME
-    ? [say('Cut in the middle of its stock, off the drawing by less than this shop can set.')]
+    ? [onTrial('Cut in the middle of its stock, off the drawing by less than this shop can set.')]
     : [];
 }
 

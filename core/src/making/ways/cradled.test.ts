@@ -89,10 +89,10 @@ describe('a piece in a cradle', () => {
     expect(chisel!.figures.find((f) => f.name === 'Depth')!.between).toMatch(
       /^surface of the cradle to/,
     );
-    expect(chisel!.checks.join(' ')).toMatch(
+    expect(chisel!.reminders.join(' ')).toMatch(
       /outside 39\.0 mm by 68\.0 mm, its wood 12\.0 mm under/,
     );
-    expect(upright[0]!.checks.join(' ')).toMatch(/ends just behind the shoulder.*mirrored pair/);
+    expect(upright[0]!.reminders.join(' ')).toMatch(/ends just behind the shoulder.*mirrored pair/);
   });
 
   it('no longer lets the stock’s own variation into a tenon that is cut from both faces', () => {
@@ -140,7 +140,9 @@ describe('a piece in a cradle', () => {
     const leaning = worked({ kind: 'angled', params: askew, stile: { thickness: 40, width: 60 } });
     const { cards, joints } = planJob(leaning, exact, modeller);
     const end = eachSetup({ cards }).find(({ setup }) => setup.stage === 'end')!;
-    expect(end.setup.checks.map((c) => speak(c, METRIC)).join(' ')).toContain('cradle isn’t used');
+    expect(end.setup.reminders.map((c) => speak(c, METRIC)).join(' ')).toContain(
+      'cradle isn’t used',
+    );
     expect(joints[0]!.proof!.good).toBe(true);
   });
 

@@ -1,7 +1,7 @@
 import type { Feature, TenonFeature } from '../../design/index.ts';
-import type { Occurrence, Refusal } from '../setups/index.ts';
+import { beforehand, type Occurrence, type Refusal, type Reminder } from '../setups/index.ts';
 import { bedding, padded, type Cradle, type Lean } from '../../shop/index.ts';
-import { say, type Mm, type Sentence } from '../../ground/index.ts';
+import type { Mm } from '../../ground/index.ts';
 import { SAME } from '../method/method.ts';
 import { missing } from '../method/refusal.ts';
 import { within } from '../method/wedged.ts';
@@ -91,7 +91,7 @@ export const BARE: Refusal = missing(
 );
 
 /** What the card says where the piece leans: the figures count from the wood, as it lies. */
-export const WEDGE_INSTEAD = say(
+export const WEDGE_INSTEAD = beforehand(
   'The piece is askew here: the part’s cradle isn’t used. Bed it on a wedge made to its own shape.',
 );
 
@@ -102,23 +102,23 @@ export function cradleWords(
   { thickness, width, under, beside }: Cradle,
   feature: Feature,
   occurrences: readonly Occurrence[],
-): Sentence[] {
+): Reminder[] {
   const ends = new Set(occurrences.map((o) => `${o.end} ${o.hand ?? ''}`));
   return [
-    say(
+    beforehand(
       'Cradle: outside {thickness} by {width}, its wood {under} under the reference face and {beside} beside the reference edge. Measure it, and try the outside with a square.',
       { thickness, width, under, beside },
     ),
     feature.form === 'mortise'
-      ? say(
+      ? beforehand(
           'It is open where the cutter goes in; where it stands out over the wood the depth counts from its own surface.',
         )
-      : say(
+      : beforehand(
           'It ends just behind the shoulder: the worked end stands out of it, and no clamp or screw comes near the blade.',
         ),
     ...(ends.size > 1
       ? [
-          say(
+          beforehand(
             'Cradles in a mirrored pair, one for each end or hand: mark which is which, and never put a piece into the other one.',
           ),
         ]

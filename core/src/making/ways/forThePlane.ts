@@ -1,5 +1,5 @@
 import type { TenonFeature } from '../../design/index.ts';
-import type { Setup } from '../setups/index.ts';
+import { onCutting, type Setup } from '../setups/index.ts';
 import { say, type Mm } from '../../ground/index.ts';
 import { byHand, handSetup } from '../bench/byHand.ts';
 import { SAME, type Context } from '../method/method.ts';
@@ -80,11 +80,11 @@ export function planing(feature: TenonFeature, allowance: Mm, context: Context):
             say('tenon length {L}', { L }),
           ),
         ],
-        checks: [
-          say(
+        reminders: [
+          onCutting(
             'The same number of shavings from either cheek, so that the tenon stays where it is.',
           ),
-          say(
+          onCutting(
             'Try it in its own mortise before the line is reached: a line can be planed away, not back.',
           ),
         ],

@@ -39,7 +39,7 @@ const setup = (more: object): Setup =>
     figures: [{ id: 'near' }, { id: 'far' }, { id: 'of-both' }],
     passes: [REFERENCE, OTHER],
     occurrences: [A, B],
-    checks: [],
+    reminders: [],
     ...more,
   }) as unknown as Setup;
 
@@ -48,13 +48,13 @@ const setup = (more: object): Setup =>
  * other way about.
  */
 const told = (more: object) =>
-  mirrored(setup(more)).map(({ id, occurrences, passes, figures, mirrored: back, checks }) => ({
+  mirrored(setup(more)).map(({ id, occurrences, passes, figures, mirrored: back, reminders }) => ({
     id,
     parts: occurrences.map(({ part }) => part).join(''),
     down: passes.map(({ seat }) => (seat as Record<string, string>)['table']),
     figures: figures.map((f) => f.id),
     back: back === true,
-    said: checks.length,
+    said: reminders.length,
   }));
 
 describe('which way a wedge goes', () => {

@@ -1,5 +1,10 @@
-import { onOtherFace, type Occurrence, type Pass, type Setup } from '../setups/index.ts';
-import { say } from '../../ground/index.ts';
+import {
+  beforehand,
+  onOtherFace,
+  type Occurrence,
+  type Pass,
+  type Setup,
+} from '../setups/index.ts';
 
 /** What is laid out by a bevel goes by the marks of every face and end. */
 const BY_BEVEL: ReadonlySet<string> = new Set(['bench', 'hand-router']);
@@ -46,11 +51,11 @@ export function mirrored(setup: Setup): Setup[] {
       figures,
     };
     if (!both || !back) return own;
-    return { ...own, mirrored: true, checks: [...setup.checks, BACK] };
+    return { ...own, mirrored: true, reminders: [...setup.reminders, BACK] };
   });
 }
 
-const BACK = say(
+const BACK = beforehand(
   'Wedge or gauge goes the other way about than on the card of this name without “mirrored”: these ends and faces mirror those. Mark which are which.',
 );
 

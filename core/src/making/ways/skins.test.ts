@@ -66,7 +66,9 @@ describe('shoulders that are no more than a skin', () => {
         expect(plan.joints[0]!.proof!.good).toBe(true);
         const { least } = plan.joints[0]!.proof!.members.tenoned.sizes['tenonWidth']!;
         expect(least).toBeCloseTo(70, 6);
-        const told = setupsOf(plan).flatMap(({ checks }) => checks.map((c) => speak(c, METRIC)));
+        const told = setupsOf(plan).flatMap(({ reminders }) =>
+          reminders.map((c) => speak(c, METRIC)),
+        );
         expect(told.filter((words) => words.includes('isn’t cut'))).toHaveLength(1);
       }),
       { numRuns: 12 },

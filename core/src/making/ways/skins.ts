@@ -1,8 +1,8 @@
 import type { Feature, TenonFeature } from '../../design/index.ts';
-import { say, type Mm, type Sentence } from '../../ground/index.ts';
+import type { Mm } from '../../ground/index.ts';
 import { SAME } from '../method/method.ts';
 import type { ForHalf } from './given.ts';
-import type { Setup } from '../setups/index.ts';
+import { onSetting, type Reminder, type Setup } from '../setups/index.ts';
 
 /**
  * So little wood nobody sets a machine for, mm: a hair over two thousandths of an inch. Value from
@@ -53,8 +53,10 @@ function unskinned(
 }
 
 /** What the card of a tenon’s cheeks says of its skins. */
-export function skinWords({ stage }: Pick<Setup, 'stage'>, skin: TenonFeature['skin']): Sentence[] {
+export function skinWords({ stage }: Pick<Setup, 'stage'>, skin: TenonFeature['skin']): Reminder[] {
   if (!skin || stage !== 'cheeks') return [];
   const off = Math.max(skin.thickness, skin.width);
-  return [say('A shoulder of {off} isn’t cut: it is less than anything here is set by.', { off })];
+  return [
+    onSetting('A shoulder of {off} isn’t cut: it is less than anything here is set by.', { off }),
+  ];
 }

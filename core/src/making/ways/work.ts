@@ -145,8 +145,8 @@ const atMachine = (
         lean.by === 'wedge'
           ? [...cornerWords(feature, setup), ...wedgeWords(feature, setup, shop)]
           : [];
-      const checks = [...how, ...setup.checks];
-      return { ...askew(feature, lean.by, shop, context), ...setup, checks };
+      const reminders = [...how, ...setup.reminders];
+      return { ...askew(feature, lean.by, shop, context), ...setup, reminders };
     });
 
 /** At the bench, bare: lines count from the piece itself, not from its wedge or cradle. */

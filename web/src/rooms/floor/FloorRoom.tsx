@@ -148,7 +148,8 @@ function Floor({ id, plan }: { id: string; plan: Plan }) {
             group={now.group}
             byHand={view.byHand}
             left={left}
-            next={step === steps.length - 1 ? next : undefined}
+            next={next}
+            isLast={step === steps.length - 1}
             style={style}
           />
         )}

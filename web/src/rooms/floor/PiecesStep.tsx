@@ -3,6 +3,7 @@ import { useState } from 'react';
 import type { Card, FigureView, GroupView, PassView, Plan } from '@velk/core/day';
 import { capital, type LengthStyle } from '@velk/core/ground';
 import { Spoken } from '../../widgets/Spoken.tsx';
+import { Reminders } from '../setups/Reminders.tsx';
 import { FloorScene } from './FloorScene.tsx';
 import { HugeFigures } from './Huge.tsx';
 import { useStand } from './SetStep.tsx';
@@ -18,6 +19,7 @@ export function PiecesStep({
   byHand,
   left,
   next,
+  isLast,
   style,
 }: {
   plan: Plan;
@@ -26,13 +28,16 @@ export function PiecesStep({
   byHand: boolean;
   /** Numbers of those that are still to go through. */
   left: readonly number[];
-  /** The card after this, once this is the last of it. */
+  /** The card after this. */
   next: OnFloor | undefined;
+  /** No others go through this card after these. */
+  isLast: boolean;
   style: LengthStyle;
 }) {
   const [shown, setShown] = useState(0);
   const stand = useStand(card);
   const pass = group.passes[Math.min(shown, group.passes.length - 1)];
+  const isCut = !left.length;
   const moved = pass ? toMove(group, pass) : group.figures;
   return (
     <>
@@ -60,9 +65,11 @@ export function PiecesStep({
             </li>
           ))}
         </ol>
+        {!isCut && <Reminders card={card} when="cut" style={style} />}
+        {isCut && isLast && <Reminders card={card} when="after" style={style} />}
         <Spoiled plan={plan} setup={group.setup} piece={left[0]} style={style} />
         <ToldHere card={card} />
-        {next && !left.length && <Fetch next={next} />}
+        {next && isLast && isCut && <Fetch next={next} />}
       </div>
       <FloorScene plan={plan} card={card} at={pass} held={false} style={style} />
     </>

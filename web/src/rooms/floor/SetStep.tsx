@@ -14,6 +14,7 @@ import { useReadings } from '../../planning/usePlanning.ts';
 import { useRecordState } from '../../recording/useRecorder.ts';
 import { Spoken } from '../../widgets/Spoken.tsx';
 import { Stops } from '../setups/Hazards.tsx';
+import { Reminders } from '../setups/Reminders.tsx';
 import { ToMate } from '../setups/ToMate.tsx';
 import { Clock } from './Clock.tsx';
 import { FloorScene } from './FloorScene.tsx';
@@ -45,6 +46,7 @@ export function ReadyStep({
           {[...new Set(view.groups.flatMap((group) => group.parts))].join(', ')}: {card.count}{' '}
           {[...new Set(view.groups.map((group) => group.counted))].join(' and ')}
         </p>
+        <Reminders card={card} when="ready" style={style} />
         <Clock key={card.id} work={card.id} what="Changing over" reckoned={card.change.minutes} />
       </div>
       <div>
@@ -99,6 +101,7 @@ export function SetStep({
             byHand={view.byHand}
             style={style}
           />
+          <Reminders card={card} when="set" style={style} />
         </div>
       )}
       <FloorScene plan={plan} card={card} held={held} style={style} />

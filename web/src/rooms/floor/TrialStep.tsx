@@ -2,8 +2,8 @@ import type { Card, Plan } from '@velk/core/day';
 import type { LengthStyle } from '@velk/core/ground';
 import { useReadings } from '../../planning/usePlanning.ts';
 import { FirstPiece } from '../setups/FirstPiece.tsx';
-import { Spoken } from '../../widgets/Spoken.tsx';
 import { KeptSetups } from '../setups/KeptSetups.tsx';
+import { Reminders } from '../setups/Reminders.tsx';
 
 /** The test piece: what it should read, what it does, and the next move. */
 export function TrialStep({
@@ -23,13 +23,7 @@ export function TrialStep({
     <div className="floortrial">
       <h2>Before the first good piece</h2>
       <FirstPiece plan={plan} card={card} job={id} readings={readings} style={style} />
-      <ul className="checks">
-        {card.checks.map((check, i) => (
-          <li key={i}>
-            <Spoken sentence={check} style={style} />
-          </li>
-        ))}
-      </ul>
+      <Reminders card={card} when="trial" style={style} />
       <KeptSetups key={card.id} plan={plan} card={card} style={style} />
     </div>
   );

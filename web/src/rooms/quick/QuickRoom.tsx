@@ -252,7 +252,7 @@ function AnswerShown({
           </dl>
         </div>
         <h2 className="later">Working</h2>
-        <ul className="checks">
+        <ul className="reminders">
           {answer.working.map((sentence, i) => (
             <li key={i}>
               <Spoken sentence={sentence} style={style} />

@@ -24,6 +24,7 @@ import { KeptSetups } from './KeptSetups.tsx';
 import { Readings } from './Readings.tsx';
 import { RestsOnLine } from './RestsOnLine.tsx';
 import { FirstPiece } from './FirstPiece.tsx';
+import { Reminders } from './Reminders.tsx';
 import { TemplateLine } from './TemplateLine.tsx';
 
 /** Where a card is shown: its id has letters that an address can’t hold. */
@@ -102,6 +103,7 @@ export function CardSheet({
         <div className="shrinks">
           <Stops job={job} plan={plan} card={card} style={style} />
           <Cautions card={card} style={style} />
+          <Reminders card={card} when="ready" title="Made ready" style={style} />
           {held ? (
             <p className="quiet">Its figures are shown once the stop has been read.</p>
           ) : null}
@@ -111,6 +113,17 @@ export function CardSheet({
           {(held ? [] : view.angles).map((angle) => (
             <AngleRow key={angle.id} angle={angle} style={style} />
           ))}
+          <Reminders card={card} when="set" style={style} />
+          <Reminders card={card} when="trial" title="Before the first good piece" style={style}>
+            {held || among ? (
+              <>
+                <Spoken sentence={card.testCut} style={style} />
+                {!held && <Readings readings={readings} style={style} />}
+              </>
+            ) : (
+              <FirstPiece plan={plan} card={card} job={id} readings={readings} style={style} />
+            )}
+          </Reminders>
           <ProofLine card={card} style={style} />
           <RestsOnLine card={card} plan={plan} style={style} />
           {!among && <TemplateLine card={card} plan={plan} style={style} />}
@@ -122,24 +135,8 @@ export function CardSheet({
             onShow={setShown}
             style={style}
           />
-          <h2 className="later">Before the first good piece</h2>
-          <ul className="checks">
-            <li>
-              {held || among ? (
-                <>
-                  <Spoken sentence={card.testCut} style={style} />
-                  {!held && <Readings readings={readings} style={style} />}
-                </>
-              ) : (
-                <FirstPiece plan={plan} card={card} job={id} readings={readings} style={style} />
-              )}
-            </li>
-            {card.checks.map((check, i) => (
-              <li key={i}>
-                <Spoken sentence={check} style={style} />
-              </li>
-            ))}
-          </ul>
+          <Reminders card={card} when="cut" style={style} />
+          <Reminders card={card} when="after" title="After the last piece" style={style} />
           {!held && !among && <KeptSetups key={card.id} plan={plan} card={card} style={style} />}
         </div>
       </div>

@@ -1,5 +1,5 @@
 import type { TenonFeature } from '../../../design/index.ts';
-import { calledFace, type Pass, type Setup } from '../../setups/index.ts';
+import { beforehand, onSetting, calledFace, type Pass, type Setup } from '../../setups/index.ts';
 import { stopBlockOf, toolsOf } from '../../../shop/index.ts';
 import { capital, say } from '../../../ground/index.ts';
 import { gearOf, shoulderStandsIn } from '../cuts.ts';
@@ -79,13 +79,15 @@ export const bandsawBlock: Method<TenonFeature> = {
           figures: { across: fence.id, depth: stop.id },
         })),
         occurrences,
-        checks: [
-          say('Measure from the fence to the far side of the blade: the kerf lies in the waste.'),
-          say(
+        reminders: [
+          onSetting(
+            'Measure from the fence to the far side of the blade: the kerf lies in the waste.',
+          ),
+          beforehand(
             'The block, {s} thick, ends ahead of the teeth by more than the piece is deep: what is cut off then lies loose, and nothing holds it to the blade.',
             { s },
           ),
-          say(
+          onSetting(
             'The stop for the depth stands beyond the blade, away from the fence: the piece meets it, the off-cut never.',
           ),
         ],

@@ -1,5 +1,5 @@
 import type { TenonFeature } from '../../../design/index.ts';
-import type { Setup } from '../../setups/index.ts';
+import { beforehand, onCutting, onSetting, type Setup } from '../../setups/index.ts';
 import { toolsOf } from '../../../shop/index.ts';
 import { say } from '../../../ground/index.ts';
 import { cheekLength, FACE_WORDS, flippedSettings } from '../../method/flippedCheeks.ts';
@@ -49,13 +49,13 @@ export const bandsawFlipped: Method<TenonFeature> = {
           figures: { across: figure.id, depth: stop.id },
         })),
         occurrences,
-        checks: [
-          say(
+        reminders: [
+          beforehand(
             `Fence turned to the blade’s drift, ${saw.driftAngle}°, before anything is measured.`,
           ),
           ...nearFence([figure]),
-          say('The stop is narrower than the fence setting: the waste must not meet it.'),
-          say('Draw the piece back only with the blade stopped, or straight along the kerf.'),
+          onSetting('The stop is narrower than the fence setting: the waste must not meet it.'),
+          onCutting('Draw the piece back only with the blade stopped, or straight along the kerf.'),
         ],
       }),
     );

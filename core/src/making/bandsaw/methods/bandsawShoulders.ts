@@ -1,5 +1,5 @@
 import type { TenonFeature } from '../../../design/index.ts';
-import { calledFace, type Pass, type Setup } from '../../setups/index.ts';
+import { beforehand, onSetting, calledFace, type Pass, type Setup } from '../../setups/index.ts';
 import { toolsOf } from '../../../shop/index.ts';
 import { capital, say } from '../../../ground/index.ts';
 import { gearOf, shoulderStandsIn } from '../cuts.ts';
@@ -65,9 +65,11 @@ export const bandsawShoulders: Method<TenonFeature> = {
           figures: { across: fence.id, depth: stop.id },
         })),
         occurrences,
-        checks: [
-          say('Measure from the fence to the far side of the blade: the kerf lies in the waste.'),
-          say(
+        reminders: [
+          onSetting(
+            'Measure from the fence to the far side of the blade: the kerf lies in the waste.',
+          ),
+          beforehand(
             'The blade must run square to table and fence for a shoulder: try it on scrap, and knife the line first.',
           ),
         ],

@@ -1,5 +1,7 @@
 import type { SlotFeature } from '../../../design/index.ts';
 import {
+  beforehand,
+  onCutting,
   calledFace,
   type LengthFigure,
   type Pass,
@@ -111,10 +113,12 @@ export const bandsawSlot: Method<SlotFeature> = {
       figures: [...walls, stop],
       passes: walls.length > 1 ? passes : [...passes, pass(walls[0]!, turned, calledFace(turned))],
       occurrences: context.occurrences,
-      checks: [
-        say(`Fence turned to the blade’s drift, ${saw.driftAngle}°, before anything is measured.`),
+      reminders: [
+        beforehand(
+          `Fence turned to the blade’s drift, ${saw.driftAngle}°, before anything is measured.`,
+        ),
         ...nearFence(walls),
-        say('Both kerfs stop short of the floor: the chisel goes down to its line.'),
+        onCutting('Both kerfs stop short of the floor: the chisel goes down to its line.'),
       ],
     };
     const [chopped] = handSlot.setups(feature, shop, context) as [Setup];
@@ -138,7 +142,7 @@ export const bandsawSlot: Method<SlotFeature> = {
             ),
           },
         ],
-        checks: [say('The kerfs are the walls: the chisel leaves them as they are.')],
+        reminders: [onCutting('The kerfs are the walls: the chisel leaves them as they are.')],
       },
     ];
   },

@@ -1,5 +1,5 @@
 import type { TenonFeature } from '../../../design/index.ts';
-import type { Setup } from '../../setups/index.ts';
+import { beforehand, type Setup } from '../../setups/index.ts';
 import { toolById, toolsOf } from '../../../shop/index.ts';
 import { capital, say } from '../../../ground/index.ts';
 import { bandsawRefusals, gearOf, nearFence } from '../cuts.ts';
@@ -82,8 +82,8 @@ export const bandsawStepped: Method<TenonFeature> = {
           figures: { ...turns.goesBy(cut.figure), depth: stop.id },
         })),
         occurrences,
-        checks: [
-          say(
+        reminders: [
+          beforehand(
             `Fence turned to the blade’s drift, ${saw.driftAngle}°, before anything is measured.`,
           ),
           ...(hasBoth(cuts) ? [stepWords(turns, 'fence', step), ...turns.words] : []),

@@ -1,5 +1,14 @@
 import type { TenonFeature } from '../../../design/index.ts';
-import { calledFace, type LengthFigure, type Pass, type Setup } from '../../setups/index.ts';
+import {
+  beforehand,
+  onCutting,
+  onSetting,
+  onTrial,
+  calledFace,
+  type LengthFigure,
+  type Pass,
+  type Setup,
+} from '../../setups/index.ts';
 import { toolsOf, type Shop } from '../../../shop/index.ts';
 import { say } from '../../../ground/index.ts';
 import { bandsawRefusals, gearOf, nearFence } from '../cuts.ts';
@@ -102,16 +111,18 @@ export const bandsawWasteIn: Method<TenonFeature> = {
         figures: { across: fence.id, depth: stop.id },
       })),
       occurrences,
-      checks: [
-        say(`Fence turned to the blade’s drift, ${saw.driftAngle}°, before anything is measured.`),
-        say(
+      reminders: [
+        beforehand(
+          `Fence turned to the blade’s drift, ${saw.driftAngle}°, before anything is measured.`,
+        ),
+        onSetting(
           'Measure from the fence to the far side of the blade: shoulder and kerf together leave the tenon.',
         ),
-        say(
+        onTrial(
           'The tenon is what the cuts leave of the stock: test on a piece of the same measured thickness.',
         ),
         ...nearFence([fence], kerf),
-        say(
+        onCutting(
           'The strip stays on the piece until its shoulder is cut: the stop stands beyond the blade, where only the tenon meets it.',
         ),
       ],

@@ -1,6 +1,6 @@
 import type { MortiseFeature, TenonFeature } from '../../../design/index.ts';
 import { say, type Mm } from '../../../ground/index.ts';
-import { given } from '../../setups/index.ts';
+import { onCutting, onTrial, given } from '../../setups/index.ts';
 import { lineByRule, handSetup } from '../byHand.ts';
 import { tongueThere } from '../tongueLines.ts';
 import { called, figuresFor, type Method } from '../../method/method.ts';
@@ -45,15 +45,14 @@ export const squareEnds: Method<MortiseFeature> = {
               purpose: 'stays',
               working: say(
                 'half the mortise {m}, and {more} along the wall: only the corners are pared',
-                {
-                  m,
-                  more: INTO_THE_WALL,
-                },
+                { m, more: INTO_THE_WALL },
               ),
             }),
           ],
-          checks: [
-            say('The chisel lies flat on the routed wall; pare to the end line, not past it.'),
+          reminders: [
+            onCutting(
+              'The chisel lies flat on the routed wall; pare to the end line, not past it.',
+            ),
           ],
         },
         'Pare the four corners of the mortise square, down to the floor',
@@ -97,8 +96,8 @@ export const roundEdges: Method<TenonFeature> = {
               say('half the tenon {t}', { t }),
             ),
           ],
-          checks: [
-            say(
+          reminders: [
+            onTrial(
               'Try the rounding in the mortise’s own end before the batch; leave the cheeks alone.',
             ),
           ],

@@ -1,18 +1,25 @@
 import type { MortiseFeature, SlotFeature, TenonFeature } from '../../../design/index.ts';
-import type { HandWork, Layers, Setup } from '../../setups/index.ts';
-import { say, type Sentence } from '../../../ground/index.ts';
+import {
+  beforehand,
+  onCutting,
+  type HandWork,
+  type Layers,
+  type Reminder,
+  type Setup,
+} from '../../setups/index.ts';
+import { say } from '../../../ground/index.ts';
 import { byHand, handSetup } from '../byHand.ts';
 import { called, SAME, type Context, type Method } from '../../method/method.ts';
 import { mortiseLines } from '../mortiseLines.ts';
 
-const CHECKS: Sentence[] = [
-  say(
+const CHECKS: Reminder[] = [
+  onCutting(
     'Ends and gaps are sawn before the glue: nothing of the joint is cut after. Glue two layers, then the third on the pair; squeeze-out is planed off with the edges.',
   ),
-  say(
+  beforehand(
     'Dry run first; a spacer as wide as the mating part, waxed, keeps the gap and comes out when the clamps do.',
   ),
-  say(
+  beforehand(
     'Grain of all layers along the piece; plane all of one layer from one board, to one thickness.',
   ),
 ];
@@ -27,7 +34,7 @@ const layered = (
   layers: Layers,
   context: Context,
 ): Setup[] => [
-  { ...handSetup({ ...base, checks: CHECKS }, words, context, gluing(layers)), layers },
+  { ...handSetup({ ...base, reminders: CHECKS }, words, context, gluing(layers)), layers },
 ];
 
 /** Both sides of every seam are planed to lie on each other, as far as the joint goes. */

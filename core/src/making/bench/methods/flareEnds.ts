@@ -1,6 +1,6 @@
 import type { FlareFeature } from '../../../design/index.ts';
 import { say } from '../../../ground/index.ts';
-import { given } from '../../setups/index.ts';
+import { onCutting, given } from '../../setups/index.ts';
 import { byHand, handSetup } from '../byHand.ts';
 import { called, type Method } from '../../method/method.ts';
 
@@ -97,9 +97,9 @@ export const flareEnds: Method<FlareFeature> = {
               say('flared over {depth} from the exit', { depth }),
             ),
           ],
-          checks: [
-            say('Pare from the exit only; the {edge the tenon enters} keeps its size.'),
-            say(
+          reminders: [
+            onCutting('Pare from the exit only; the {edge the tenon enters} keeps its size.'),
+            onCutting(
               'A straight-edge down the slope: hollow lets the wedge bear at both ends, a hump splits.',
             ),
           ],

@@ -1,4 +1,4 @@
-import { calledFace } from '../../setups/index.ts';
+import { onCutting, calledFace } from '../../setups/index.ts';
 import type { BoreFeature } from '../../../design/index.ts';
 import { say } from '../../../ground/index.ts';
 import { bitFor, bitRefusals, noBit } from '../../method/boring.ts';
@@ -69,9 +69,9 @@ export const handBore: Method<BoreFeature> = {
                 depthWords(feature),
               ),
             ],
-            checks: [
+            reminders: [
               ...BORE_CHECKS(feature, bit),
-              say(
+              onCutting(
                 'A square stands beside the bit, one along the piece and one across; a flag of tape marks the depth.',
               ),
             ],

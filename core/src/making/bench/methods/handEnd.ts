@@ -2,6 +2,7 @@ import type { EndFeature } from '../../../design/index.ts';
 import { say } from '../../../ground/index.ts';
 import { called, type Method } from '../../method/method.ts';
 import { byHand, handSetup } from '../byHand.ts';
+import { onSetting } from '../../setups/index.ts';
 
 /** The end sawn off by hand on a line struck with the bevel. */
 export const handEnd: Method<EndFeature> = {
@@ -33,8 +34,8 @@ export const handEnd: Method<EndFeature> = {
               say('struck with the bevel through the corner that stays'),
             ),
           ],
-          checks: [
-            say(
+          reminders: [
+            onSetting(
               'Knife the line over the face, square it across both edges, and over the {other face}: it meets itself.',
             ),
           ],

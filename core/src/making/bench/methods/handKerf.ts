@@ -1,6 +1,6 @@
 import type { SlotFeature } from '../../../design/index.ts';
 import { say, type Mm } from '../../../ground/index.ts';
-import { given } from '../../setups/index.ts';
+import { beforehand, onCutting, given } from '../../setups/index.ts';
 import { byHand, handSetup, lineByRule } from '../byHand.ts';
 import { called, type Method } from '../../method/method.ts';
 import { alongPiece } from '../../method/wedged.ts';
@@ -84,9 +84,11 @@ export const handKerf: Method<SlotFeature> = {
                 : say('from the tenon’s end {depth}', { depth }),
             ),
           ],
-          checks: [
-            say('The kerf is {m}: try the saw on scrap; a wedge fills what it cuts.', { m }),
-            say('In brittle wood bore a small relief hole at the foot first, and saw down to it.'),
+          reminders: [
+            beforehand('The kerf is {m}: try the saw on scrap; a wedge fills what it cuts.', { m }),
+            onCutting(
+              'In brittle wood bore a small relief hole at the foot first, and saw down to it.',
+            ),
           ],
         },
         'Saw straight down beside the line to the foot, in line with the tenon',

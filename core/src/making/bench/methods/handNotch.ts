@@ -1,7 +1,7 @@
 import type { NotchFeature } from '../../../design/index.ts';
 import { say } from '../../../ground/index.ts';
 import { called, type Method } from '../../method/method.ts';
-import type { Setup } from '../../setups/index.ts';
+import { onCutting, onSetting, type Setup } from '../../setups/index.ts';
 import { byHand, handSetup } from '../byHand.ts';
 
 /** Sawn down both walls by hand, the floor pared from both edges. */
@@ -51,9 +51,9 @@ export const handNotch: Method<NotchFeature> = {
               say('depth of the notch {depth}', { depth }),
             ),
           ],
-          checks: [
-            say('Mark the second wall from the other piece itself, held on the first line.'),
-            say(
+          reminders: [
+            onSetting('Mark the second wall from the other piece itself, held on the first line.'),
+            onCutting(
               'A straight-edge across the floor: hollow in the middle does no harm, a hump keeps the joint open.',
             ),
           ],

@@ -3,6 +3,7 @@ import { say } from '../../../ground/index.ts';
 import { byHand, handSetup } from '../byHand.ts';
 import { sawnTenon } from '../sawnTenon.ts';
 import { called, SAME, type Method } from '../../method/method.ts';
+import { onSetting } from '../../setups/index.ts';
 
 /** A straight tenon with a slanted shoulder, laid out with gauge and bevel and sawn by hand. */
 export const handRaked: Method<RakedFeature> = {
@@ -103,11 +104,11 @@ export const handRaked: Method<RakedFeature> = {
                   ]
                 : []),
             ],
-            checks: [
-              say(
+            reminders: [
+              onSetting(
                 `From there the bevel strikes the shoulder over the ${across === 'width' ? 'faces' : 'edges'}; it is squared across the others.`,
               ),
-              say(
+              onSetting(
                 'Gauge from the {reference face and edge} only; the cheeks run straight on from the piece.',
               ),
             ],

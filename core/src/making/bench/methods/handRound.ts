@@ -2,6 +2,7 @@ import type { RoundTenonFeature } from '../../../design/index.ts';
 import { say } from '../../../ground/index.ts';
 import { byHand, handSetup } from '../byHand.ts';
 import { called, type Method } from '../../method/method.ts';
+import { beforehand, onCutting } from '../../setups/index.ts';
 
 /** Sawn round the shoulder, then split, pared and scraped to a circle on the end. */
 export const handRound: Method<RoundTenonFeature> = {
@@ -59,9 +60,11 @@ export const handRound: Method<RoundTenonFeature> = {
               say('tenon length {L}', { L }),
             ),
           ],
-          checks: [
-            say('First an octagon, then round: the four flats of the first pass touch the circle.'),
-            say(
+          reminders: [
+            onCutting(
+              'First an octagon, then round: the four flats of the first pass touch the circle.',
+            ),
+            beforehand(
               'A block bored with the same bit is the gauge: it goes on to the shoulder and doesn’t rock.',
             ),
           ],

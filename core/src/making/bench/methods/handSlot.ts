@@ -3,7 +3,7 @@ import { say } from '../../../ground/index.ts';
 import { called, type Method } from '../../method/method.ts';
 import { guideFace } from '../../method/slots.ts';
 import { alongPiece } from '../../method/wedged.ts';
-import type { Setup } from '../../setups/index.ts';
+import { onCutting, onSetting, type Setup } from '../../setups/index.ts';
 import { byHand, handSetup } from '../byHand.ts';
 import { AFTER_THE_SAW } from '../sawnTenon.ts';
 
@@ -55,9 +55,11 @@ export const handSlot: Method<SlotFeature> = {
           carrier: 'saw-and-chisel',
           stage: 'slot',
           figures,
-          checks: [
-            say('Gauge both lines on both sides and over the end, all from the reference side.'),
-            say('The saw stays in the waste: the line is left whole on the wall.'),
+          reminders: [
+            onSetting(
+              'Gauge both lines on both sides and over the end, all from the reference side.',
+            ),
+            onCutting('The saw stays in the waste: the line is left whole on the wall.'),
           ],
         },
         'Saw down inside both gauge lines to the knife line, then chop the floor from both sides',

@@ -1,5 +1,5 @@
 import type { TenonFeature } from '../../../design/index.ts';
-import type { LengthFigure } from '../../setups/index.ts';
+import { onCutting, onSetting, type LengthFigure } from '../../setups/index.ts';
 import { say } from '../../../ground/index.ts';
 import { alongPiece } from '../../method/wedged.ts';
 import { byHand, handSetup } from '../byHand.ts';
@@ -72,7 +72,7 @@ function gaugeLines({
   return lines.filter((line) => line !== false);
 }
 
-const SQUARE_TO_IT = say(
+const SQUARE_TO_IT = onSetting(
   'From the marks along the shoulder line the tenon’s sides run square to it, struck by the bevel.',
 );
 
@@ -118,13 +118,15 @@ export const handTenon: Method<TenonFeature> = {
                 : say('tenon length {L}', { L }),
             ),
           ],
-          checks: [
+          reminders: [
             ...(feature.lean && !feature.edgesLeft ? [SQUARE_TO_IT] : []),
-            say('Gauge from the {reference face and edge} only, over the end and down both sides.'),
-            say(
+            onSetting(
+              'Gauge from the {reference face and edge} only, over the end and down both sides.',
+            ),
+            onSetting(
               'Knife the shoulder all round with the square’s stock on the {reference face and edge}: the line meets itself.',
             ),
-            say('The saw stays in the waste, beside the line; pare to it with the chisel.'),
+            onCutting('The saw stays in the waste, beside the line; pare to it with the chisel.'),
           ],
         },
         'Saw down outside each gauge line to the knife line, then saw the shoulders on the knife line',

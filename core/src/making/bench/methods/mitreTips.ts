@@ -3,6 +3,7 @@ import { say } from '../../../ground/index.ts';
 import { byHand, handSetup } from '../byHand.ts';
 import { cheeksThere } from '../tongueLines.ts';
 import { called, type Method } from '../../method/method.ts';
+import { onSetting } from '../../setups/index.ts';
 
 /** The end of a tenon, sawn off at 45 degrees across its thickness. */
 export const mitreTips: Method<TipFeature> = {
@@ -37,11 +38,11 @@ export const mitreTips: Method<TipFeature> = {
               say('as far from the tip as the tenon is thick, {t}', { t }),
             ),
           ],
-          checks: [
-            say(
+          reminders: [
+            onSetting(
               `The full length stays on the ${from}; the knife line on the ${to} is square to the edge.`,
             ),
-            say(
+            onSetting(
               'Two of a pair held together on a flat board: their ends lie along each other, a card between them.',
             ),
           ],

@@ -1,6 +1,6 @@
 import type { SlopeFeature } from '../../../design/index.ts';
 import { say } from '../../../ground/index.ts';
-import { given } from '../../setups/index.ts';
+import { onCutting, onSetting, given } from '../../setups/index.ts';
 import { byHand, handSetup } from '../byHand.ts';
 import { called, type Method } from '../../method/method.ts';
 
@@ -64,8 +64,8 @@ export const slopeHaunch: Method<SlopeFeature> = {
               ),
             ].map(given),
           ],
-          checks: [
-            say(
+          reminders: [
+            onSetting(
               'Strike the line on both cheeks, from the end of the haunch at the tenon to the shoulder where it begins.',
             ),
           ],
@@ -144,8 +144,8 @@ export const slopePocket: Method<SlopeFeature> = {
               say('haunch and the gap behind it, {depth}', { depth }),
             ),
           ],
-          checks: [
-            say(
+          reminders: [
+            onCutting(
               'Saw both walls down to the slope first; pare towards the mortise, and try the haunch in it.',
             ),
           ],

@@ -7,6 +7,7 @@ import { called, SAME, type Method } from '../../method/method.ts';
 import { templateSlot } from '../../method/template.ts';
 import { copied, familyOf } from '../copied.ts';
 import { gearWith, limits, type Gear } from '../gear.ts';
+import { beforehand } from '../../setups/index.ts';
 
 /** The widest cutter that is narrower than the hole: it leaves a core, which is run over after. */
 const gearFor = ({ depth, diameter }: BoreFeature, shop: Shop): Gear | undefined =>
@@ -35,10 +36,10 @@ export const copiedHole: Method<BoreFeature> = {
     const { diameter, along, across, depth } = feature;
     const [d, G, r] = [gear.cutter.diameter, gear.follower.outside, gear.machine.ratio];
     const width = templateSlot(diameter, d, G, r);
-    const checks = [
+    const reminders = [
       ...familyOf('Hole', [width], gear, depth, shop, (other) => other < diameter - SAME),
       ...(feature.through
-        ? [say('A backing piece on the far side: the cutter comes out into it.')]
+        ? [beforehand('A backing piece on the far side: the cutter comes out into it.')]
         : []),
     ];
     const sizes = {
@@ -63,7 +64,7 @@ export const copiedHole: Method<BoreFeature> = {
       },
       depth: { value: depth, working: depthWords(feature) },
     } as const;
-    const shape = { carrier: 'copied-hole', shape: 'Hole', sizes, checks } as const;
+    const shape = { carrier: 'copied-hole', shape: 'Hole', sizes, reminders } as const;
     return [copied(copiedHole, gear, shape, shop, context)];
   },
 };

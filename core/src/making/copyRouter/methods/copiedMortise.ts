@@ -1,7 +1,7 @@
 import type { MortiseFeature } from '../../../design/index.ts';
 import { say, type Mm } from '../../../ground/index.ts';
 import type { Shop } from '../../../shop/index.ts';
-import type { Mark } from '../../setups/index.ts';
+import { beforehand, type Mark } from '../../setups/index.ts';
 import { endOf, placeAlong } from '../../method/mortiseEnds.ts';
 import { fittingCutters } from '../../method/cutters.ts';
 import { called, SAME, type Method } from '../../method/method.ts';
@@ -83,10 +83,10 @@ export const copiedMortise: Method<MortiseFeature> = {
      * A cutter narrower than the mortise leaves its ends full round where those of the opening are.
      */
     const isRound = feature.ends === 'fitted' && feature.width - gear.cutter.diameter > SAME;
-    const checks = [
+    const reminders = [
       ...(isRound
         ? [
-            say(
+            beforehand(
               'Both ends of the opening are full half rounds, {radius} in radius: those of the mortise come out as round as the tenon’s edges.',
               { radius: width / 2 },
             ),
@@ -94,11 +94,11 @@ export const copiedMortise: Method<MortiseFeature> = {
         : []),
       ...familyOf('Opening', [width, length], gear, feature.depth, shop),
       ...(feature.through
-        ? [say('A backing piece on the far side: the cutter comes out into it.')]
+        ? [beforehand('A backing piece on the far side: the cutter comes out into it.')]
         : []),
     ];
     const carrier = isRound ? 'copied-round-opening' : 'copied-opening';
-    const shape = { carrier, shape: 'Opening', sizes, checks } as const;
+    const shape = { carrier, shape: 'Opening', sizes, reminders } as const;
     return [copied(copiedMortise, gear, shape, shop, context)];
   },
 };

@@ -4,6 +4,7 @@ import type { Shop } from '../../../shop/index.ts';
 import { called, type Method } from '../../method/method.ts';
 import { copied, familyOf, heldBy } from '../copied.ts';
 import { blockFor, gearRound, holds, limits, tooThin, type Gear } from '../gear.ts';
+import { onCutting } from '../../setups/index.ts';
 
 const gearFor = ({ length, diameter }: RoundTenonFeature, shop: Shop): Gear | undefined =>
   gearRound(length, shop, (gear) => holds(diameter, gear));
@@ -45,11 +46,11 @@ export const copiedRound: Method<RoundTenonFeature> = {
       along: placed(fromEdge, 'edge'),
       depth: { value: length, working: say('tenon length {length}', { length }) },
     };
-    const checks = [
+    const reminders = [
       ...familyOf('Disc', [width], gear, length, shop),
-      say('Try the bored block that is the gauge before the piece comes off.'),
+      onCutting('Try the bored block that is the gauge before the piece comes off.'),
     ];
-    const shape = { carrier: 'copied-disc', shape: 'Disc', sizes, checks } as const;
+    const shape = { carrier: 'copied-disc', shape: 'Disc', sizes, reminders } as const;
     return [copied(copiedRound, gear, shape, shop, context)];
   },
 };

@@ -7,6 +7,7 @@ import { isRoundEdged } from '../../method/roundEdged.ts';
 import { placed, templateCorner } from '../../method/template.ts';
 import { copied, familyOf, heldBy, type Sizes } from '../copied.ts';
 import { blockFor, gearRound, holds, limits, tooThin, type Gear } from '../gear.ts';
+import { beforehand, type Reminder } from '../../setups/index.ts';
 
 /** What the follower leaves: the tenon, wider where a side has no shoulder and stays as it is. */
 type Tongue = Pick<TenonFeature, 'faceShoulder' | 'thickness' | 'edgeShoulder' | 'width'>;
@@ -95,7 +96,7 @@ export const copiedTenon: Method<TenonFeature> = {
     const gear = roundGear(feature, shop);
     if (!gear) return [];
     const sizes = sizesOf(feature, feature, gear);
-    const rounds = say(
+    const rounds = beforehand(
       'The block’s two ends are full rounds: the tenon’s edges come out rounded to {r}.',
       { r: feature.thickness / 2 },
     );
@@ -148,7 +149,7 @@ export const copiedSquare: Method<TenonFeature> = {
     const gear = squareGear(feature, shop);
     if (!gear) return [];
     const sizes = sizesOf(feature, squareTongue(feature), gear);
-    const square = say(
+    const square = beforehand(
       'The block’s corners are square: the follower counts {counts}, the cutter {d} no less.',
       { counts: followed(gear), d: gear.cutter.diameter },
     );
@@ -174,7 +175,7 @@ function roundBlock(
   { length }: TenonFeature,
   gear: Gear,
   sizes: Sizes,
-  checks: readonly ReturnType<typeof say>[],
+  reminders: readonly Reminder[],
   shop: Shop,
   context: Context,
 ) {
@@ -187,6 +188,6 @@ function roundBlock(
     shop,
     suits,
   );
-  const shape = { carrier, shape: 'Block', sizes, checks: [...checks, ...family] } as const;
+  const shape = { carrier, shape: 'Block', sizes, reminders: [...reminders, ...family] } as const;
   return copied(method, gear, shape, shop, context);
 }

@@ -1,5 +1,13 @@
 import type { MortiseFeature } from '../../../design/index.ts';
-import type { Occurrence, Pass, Refusal, Setup } from '../../setups/index.ts';
+import {
+  beforehand,
+  onCutting,
+  onSetting,
+  type Occurrence,
+  type Pass,
+  type Refusal,
+  type Setup,
+} from '../../setups/index.ts';
 import { toolsOf, type DrillPress, type Shop } from '../../../shop/index.ts';
 import { capital, say } from '../../../ground/index.ts';
 import { bitRefusals, bySide, onDrillPress, pressRefusals, seatOf } from '../../method/boring.ts';
@@ -77,11 +85,11 @@ export const boreAndChisel: Method<MortiseFeature> = {
           carrier: 'chisel',
           stage: 'square-ends',
           figures: mortiseLines(feature),
-          checks: [
-            say(
+          reminders: [
+            onCutting(
               'Walls first, the chisel’s back flat against a block clamped on the line; then the ends, a little at a time.',
             ),
-            say(
+            onCutting(
               'A square down each wall and a depth stick in the corners: nothing may stand proud inside.',
             ),
           ],
@@ -142,19 +150,19 @@ function boredFrom(
     figures: [...turns.figures, ...stops, depth],
     passes,
     occurrences,
-    checks: [
+    reminders: [
       ...(rows.length > 1
         ? turns.words
         : [
-            say('The bit, {d}, goes into the mortise, {m}, and leaves the rest to the chisel.', {
-              d: bit.diameter,
-              m,
-            }),
+            beforehand(
+              'The bit, {d}, goes into the mortise, {m}, and leaves the rest to the chisel.',
+              { d: bit.diameter, m },
+            ),
           ]),
-      say(
+      onSetting(
         'Depth counts from where the bit has its full diameter; its point leaves dimples in the floor.',
       ),
-      ...(through ? [say('A scrap lies under the piece: the bit comes out into it.')] : []),
+      ...(through ? [beforehand('A scrap lies under the piece: the bit comes out into it.')] : []),
     ],
   };
 }

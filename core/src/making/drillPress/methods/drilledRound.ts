@@ -99,7 +99,7 @@ export const drillPress: Method<BoreFeature> = {
           },
         ],
         occurrences: here,
-        checks: BORE_CHECKS(feature, bit),
+        reminders: BORE_CHECKS(feature, bit),
       };
     });
   },

@@ -1,5 +1,5 @@
 import type { MortiseFeature } from '../../../design/index.ts';
-import type { Setup } from '../../setups/index.ts';
+import { beforehand, onSetting, type Setup } from '../../setups/index.ts';
 import { toolsOf, type BoringBit, type Shop } from '../../../shop/index.ts';
 import { say, type Mm } from '../../../ground/index.ts';
 import { LEAST_PITCH } from '../../method/boring.ts';
@@ -189,14 +189,20 @@ function bored(
           ),
           depth,
         ],
-        checks: [
-          ...(holes > 1 ? [say(`${holes} holes, {pitch} from centre to centre.`, { pitch })] : []),
-          say(
+        reminders: [
+          ...(holes > 1
+            ? [onSetting(`${holes} holes, {pitch} from centre to centre.`, { pitch })]
+            : []),
+          onSetting(
             'The bit, {d}, stays off both walls: the router trims them. The point goes {lead} deeper and may leave dimples.',
             { d: bit.diameter, lead: bit.lead },
           ),
           ...(sides === 2
-            ? [say('Mark both sides from the same end and the same face, and bore from both.')]
+            ? [
+                beforehand(
+                  'Mark both sides from the same end and the same face, and bore from both.',
+                ),
+              ]
             : []),
         ],
       },

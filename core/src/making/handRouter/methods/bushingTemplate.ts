@@ -1,9 +1,24 @@
 import type { MortiseFeature, RoundTenonFeature } from '../../../design/index.ts';
-import type { LengthFigure, Setup } from '../../setups/index.ts';
+import {
+  beforehand,
+  onCutting,
+  onSetting,
+  type LengthFigure,
+  type Reminder,
+  type Setup,
+} from '../../setups/index.ts';
 import { TEMPLATE } from '../model.ts';
 import { toolsOf, type Shop } from '../../../shop/index.ts';
-import { say, type Mm, type Sentence } from '../../../ground/index.ts';
-import { bushingsFor, gearsReaching, lacking, onTemplate, type Gear } from '../bushings.ts';
+import { say, type Mm } from '../../../ground/index.ts';
+import {
+  bushingsFor,
+  countedFromTop,
+  gearsReaching,
+  lacking,
+  ON_END,
+  onTemplate,
+  type Gear,
+} from '../bushings.ts';
 import { endOf, placeAlong } from '../../method/mortiseEnds.ts';
 import { fittingCutters } from '../../method/cutters.ts';
 import { bitesOf, inLevels, plunged } from '../../method/levels.ts';
@@ -28,10 +43,8 @@ function mortiseGear(feature: MortiseFeature, shop: Shop): Gear | undefined {
 
 const IN_EDGE = { 'wood-surface': 'entry-edge', 'laid-out-from': 'layout-end' } as const;
 const IN_END = { 'wood-surface': 'worked-end', 'laid-out-from': 'reference-edge' } as const;
-const ON_END = say(
-  'The piece stands on end in the vice, blocks of equal height clamped round it carry the router.',
-);
 
+const BLOCKED = 'The plunge is set with a block of {thick} under its stop.';
 const ROUND = 'round the opening clockwise, then clear what is left in the middle';
 
 /**
@@ -42,7 +55,7 @@ function plungeOf(
   feature: MortiseFeature,
   shop: Shop,
   order: Setup['onOneTemplate'],
-): { depth: LengthFigure; words: Sentence[] } {
+): { depth: LengthFigure; words: Reminder[] } {
   const { plungeFromTemplate: plunge } = withRouter(shop);
   const setting = (D: Mm) =>
     ({
@@ -64,13 +77,7 @@ function plungeOf(
   const blocked = plunge(setting(next), { block: { stood, by: next - first, text } });
   if (order === 'next') return { depth: blocked, words: [] };
   const block = blocked.reach.find(({ by }) => by === 'held');
-  return {
-    depth,
-    words:
-      block && next > first
-        ? [say('The plunge is set with a block of {thick} under its stop.', block.text.lengths)]
-        : [],
-  };
+  return { depth, words: block && next > first ? [onSetting(BLOCKED, block.text.lengths)] : [] };
 }
 
 /** Plunge router with a bushing in the opening of a template. */
@@ -174,26 +181,23 @@ export const bushingMortise: Method<MortiseFeature> = {
           feature.sunk,
         ),
         occurrences,
-        checks: [
-          say(
+        reminders: [
+          beforehand(
             'The bushing measures {G}, whatever is stamped on it: what it is over, the mortise is under.',
             { G },
           ),
           ...(order === 'next'
             ? []
             : [
-                say(
-                  'The plunge counts from the template’s top: {D} of wood and the template’s own {thick}; another thickness changes it by as much.',
-                  { D, thick: TEMPLATE },
-                ),
-                say(
+                countedFromTop(D),
+                beforehand(
                   'Centre lines on first piece and template; the others go against its fence and stop.',
                 ),
               ]),
           ...(into === 'end' ? [ON_END] : []),
           ...(round
             ? [
-                say(
+                beforehand(
                   'Both ends of the opening are full half rounds, {radius} in radius: those of the mortise come out as round as the tenon’s edges.',
                   { radius: width.set.value / 2 },
                 ),
@@ -203,7 +207,7 @@ export const bushingMortise: Method<MortiseFeature> = {
           ...sharing,
           ...setWith,
           ...(feature.through
-            ? [say('A backing piece on the far side: the cutter comes out into it.')]
+            ? [beforehand('A backing piece on the far side: the cutter comes out into it.')]
             : []),
         ],
       },
@@ -328,17 +332,11 @@ export const bushingRound: Method<RoundTenonFeature> = {
           ),
         ),
         occurrences,
-        checks: [
-          say(
-            'The plunge counts from the template’s top: {L} of wood and the template’s own {thick}.',
-            {
-              L,
-              thick: TEMPLATE,
-            },
-          ),
-          say('The bushing measures {G}: what it is over, the tenon is over.', { G }),
+        reminders: [
+          countedFromTop(L),
+          beforehand('The bushing measures {G}: what it is over, the tenon is over.', { G }),
           ON_END,
-          say('Try the bored block that is the gauge before the disc comes off.'),
+          onCutting('Try the bored block that is the gauge before the disc comes off.'),
         ],
       },
     ];

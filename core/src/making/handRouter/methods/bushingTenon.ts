@@ -1,9 +1,16 @@
 import type { TenonFeature } from '../../../design/index.ts';
 import { TEMPLATE } from '../model.ts';
-import type { Setup } from '../../setups/index.ts';
+import { beforehand, type Setup } from '../../setups/index.ts';
 import type { Shop } from '../../../shop/index.ts';
 import { say, type Mm } from '../../../ground/index.ts';
-import { gearsReaching, lacking, onTemplate, type Gear } from '../bushings.ts';
+import {
+  countedFromTop,
+  gearsReaching,
+  lacking,
+  ON_END,
+  onTemplate,
+  type Gear,
+} from '../bushings.ts';
 import { bitesOf, inLevels, plunged } from '../../method/levels.ts';
 import { called, type Method } from '../../method/method.ts';
 import { missing, over, under } from '../../method/refusal.ts';
@@ -128,23 +135,17 @@ export const bushingTenon: Method<TenonFeature> = {
           ),
         ),
         occurrences,
-        checks: [
-          say(
-            'The plunge counts from the template’s top: {L} of wood and the template’s own {thick}.',
-            {
-              L,
-              thick: TEMPLATE,
-            },
+        reminders: [
+          countedFromTop(L),
+          beforehand(
+            'The block’s two ends are full rounds: the tenon’s edges come out rounded to {r}.',
+            { r: t / 2 },
           ),
-          say('The block’s two ends are full rounds: the tenon’s edges come out rounded to {r}.', {
-            r: t / 2,
-          }),
-          say('The bushing measures {G}: what it is over, the tenon is over in both directions.', {
-            G,
-          }),
-          say(
-            'The piece stands on end in the vice, blocks of equal height clamped round it carry the router.',
+          beforehand(
+            'The bushing measures {G}: what it is over, the tenon is over in both directions.',
+            { G },
           ),
+          ON_END,
         ],
       },
     ];

@@ -1,5 +1,5 @@
 import type { MortiseFeature } from '../../../design/index.ts';
-import type { Refusal, Setup } from '../../setups/index.ts';
+import { beforehand, type Refusal, type Setup } from '../../setups/index.ts';
 import { toolsOf, type Shop } from '../../../shop/index.ts';
 import { say } from '../../../ground/index.ts';
 import { guided, guidedBy, type Guided } from '../guided.ts';
@@ -64,7 +64,10 @@ export const edgeGuide: Method<MortiseFeature> = {
     if (!gear) return [];
     const setup = guided(feature, shop, context, gear, edgeGuide);
     return [
-      { ...setup, checks: [...setup.checks, say('Most of the waste may be bored out first.')] },
+      {
+        ...setup,
+        reminders: [...setup.reminders, beforehand('Most of the waste may be bored out first.')],
+      },
     ];
   },
 };

@@ -1,10 +1,14 @@
 import type { TenonFeature } from '../../../design/index.ts';
 import {
+  beforehand,
   calledFace,
+  onSetting,
+  onTrial,
   type Pass,
   type Refusal,
-  type Setup,
+  type Reminder,
   type RouterCarrier,
+  type Setup,
 } from '../../setups/index.ts';
 import {
   toolsOf,
@@ -69,11 +73,11 @@ interface Along {
 }
 
 /** Where the shoulder itself meets the two edges: the marks of its long and of its short point. */
-function marksOf({ length }: TenonFeature, lean: Lean): Sentence {
+function marksOf({ length }: TenonFeature, lean: Lean): Reminder {
   const at = alongPiece(lean, 'along', length);
   const W = lean.square.width * angleOf(lean.degrees).cos;
   const far = lean.end === 'aslant' ? at : at + W * angleOf(lean.degrees).tan;
-  return say(
+  return beforehand(
     'The shoulder is marked {at} from the corner at the {reference edge} and {far} from the corner at the {other edge}; the straight-edge lies parallel to the line between the two, so far behind it.',
     { at, far },
   );
@@ -218,19 +222,19 @@ const facing = ({
           );
         }),
         occurrences,
-        checks: [
-          say(
+        reminders: [
+          onSetting(
             check.replace('{how}', lean?.degrees ? 'turned by the bevel' : 'square to the edge'),
-            {
-              off: value,
-            },
+            { off: value },
           ),
           ...(lean?.degrees ? [marksOf(feature, lean)] : []),
-          say('Score the shoulder on the exit edge with a knife first: nothing breaks away there.'),
-          say(
+          beforehand(
+            'Score the shoulder on the exit edge with a knife first: nothing breaks away there.',
+          ),
+          beforehand(
             'A second piece of equal height under the base, past the end, keeps the router level.',
           ),
-          say(
+          onTrial(
             'The tenon is what the depths leave of the stock: test on a piece of the same measured thickness.',
           ),
         ],

@@ -1,5 +1,5 @@
 import type { SlotFeature } from '../../../design/index.ts';
-import type { Setup } from '../../setups/index.ts';
+import { beforehand, onCutting, type Setup } from '../../setups/index.ts';
 import {
   toolsOf,
   type Bearing,
@@ -153,7 +153,7 @@ const walls = (feature: SlotFeature, context: Context): Setup =>
       carrier: 'two-kerfs',
       stage: 'slot',
       figures: linesOf(feature),
-      checks: [say('The saw stays in the waste: the line is left whole on the wall.')],
+      reminders: [onCutting('The saw stays in the waste: the line is left whole on the wall.')],
     },
     'Saw down inside both gauge lines to the knife line',
     context,
@@ -169,7 +169,9 @@ const corners = (feature: SlotFeature, context: Context, { cutter }: Gear): Setu
       carrier: 'saw-and-chisel',
       stage: 'square-ends',
       figures: linesOf(feature),
-      checks: [say('Saw along the floor from either wall into what the cutter left round.')],
+      reminders: [
+        onCutting('Saw along the floor from either wall into what the cutter left round.'),
+      ],
     },
     'Saw out both corners at the foot, level with the routed floor',
     context,
@@ -236,13 +238,15 @@ function routed(
       ),
     ),
     occurrences,
-    checks: [
-      say(
+    reminders: [
+      beforehand(
         'The strip lies on the tongue, {wide} wide from the shoulder: the tongue and half of cutter {d} less bearing {G}.',
         { wide: stripWidth(feature, gear), d, G },
       ),
-      say('From saw cut to saw cut: the cutter’s rim ends in them, and never meets a tenon.'),
-      say('The panel lies flat with a scrap under the gap, clamped at both ends of the strip.'),
+      onCutting('From saw cut to saw cut: the cutter’s rim ends in them, and never meets a tenon.'),
+      beforehand(
+        'The panel lies flat with a scrap under the gap, clamped at both ends of the strip.',
+      ),
     ],
   };
 }

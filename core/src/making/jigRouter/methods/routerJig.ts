@@ -1,5 +1,14 @@
 import type { MortiseFeature } from '../../../design/index.ts';
-import type { LengthFigure, Mark, Occurrence, Refusal, Setup } from '../../setups/index.ts';
+import {
+  beforehand,
+  onCutting,
+  onSetting,
+  type LengthFigure,
+  type Mark,
+  type Occurrence,
+  type Refusal,
+  type Setup,
+} from '../../setups/index.ts';
 import {
   toolsOf,
   type MortisingJig,
@@ -274,33 +283,37 @@ function setup(
     figures: [...faces, left, right, endStop, depth],
     passes,
     occurrences,
-    checks: [
-      say('Stop to stop measures {total}.', { total: left.set.value + right.set.value }),
-      say(
+    reminders: [
+      beforehand('The first piece carries the mortise’s centre line and ends.'),
+      onSetting('Stop to stop measures {total}.', { total: left.set.value + right.set.value }),
+      onSetting(
         end
-          ? 'The piece hangs on end, its end level with the jig’s top. The first carries the mortise’s centre line and ends; the others only go with their {reference edge} against the end stop.'
-          : 'The first piece carries the mortise’s centre line and ends: its centre line meets the jig’s. The others only go against the end stop.',
+          ? 'It hangs on end, its end level with the jig’s top; the others only go with their {reference edge} against the end stop.'
+          : 'Its centre line meets the jig’s. The others only go against the end stop.',
       ),
       ...(ahead
         ? [
-            say(`A block of {ahead} stands against the ${side} router stop for the mortise.`, {
-              ahead,
-            }),
-            say(
+            onSetting(
+              `A block of {ahead} stands against the ${side} router stop for the mortise.`,
+              { ahead },
+            ),
+            onCutting(
               'It is taken out for the pocket, each piece in one clamping; only the plunge changes.',
             ),
           ]
         : []),
-      ...(one ? [] : [say('Run all pieces through one row before the router’s guide is moved.')]),
+      ...(one
+        ? []
+        : [onCutting('Run all pieces through one row before the router’s guide is moved.')]),
       ...runOutWords(feature),
       ...(feature.through
         ? [
-            say(
+            beforehand(
               'A backing piece is clamped to the far side: the cutter comes out into it, and its edge doesn’t break away.',
             ),
           ]
         : []),
-      say(
+      onSetting(
         'Turn the router by hand at both stops: the base meets the stop, the cutter touches nothing else.',
       ),
     ],

@@ -1,5 +1,15 @@
 import type { MortiseFeature } from '../../../design/index.ts';
-import type { LengthFigure, Mark, Occurrence, Pass, Refusal, Setup } from '../../setups/index.ts';
+import {
+  beforehand,
+  onCutting,
+  onSetting,
+  type LengthFigure,
+  type Mark,
+  type Occurrence,
+  type Pass,
+  type Refusal,
+  type Setup,
+} from '../../setups/index.ts';
 import { toolsOf, type HollowChisel, type Mortiser, type Shop } from '../../../shop/index.ts';
 import { capital, say, type Mm } from '../../../ground/index.ts';
 import { sideBySide } from '../../method/sideBySide.ts';
@@ -285,25 +295,25 @@ function setup(
     figures: [...turns.figures, ...stops, depth],
     passes,
     occurrences,
-    checks: [
-      say('Chisel square to the fence: two bites beside each other leave one straight wall.'),
-      say(
+    reminders: [
+      onSetting('Chisel square to the fence: two bites beside each other leave one straight wall.'),
+      onCutting(
         'Both ends first, then full bites, then what stands between: a chisel that finds wood on one side only bends.',
       ),
       ...turns.words,
       ...(feature.pitch === undefined || rows.length > 1
         ? []
         : [
-            say(
+            onCutting(
               'Or leave the fence as it was for the farther row: a spacer of {pitch} between fence and piece brings this row under the chisel; there is no kerf to add.',
               { pitch: feature.pitch },
             ),
           ]),
-      say(
+      onCutting(
         'Hold-down on the piece, chips cleared between bites; {reference face} to the fence every time.',
       ),
       ...(feature.through
-        ? [say('A scrap lies under the piece: the chisel comes out into it.')]
+        ? [beforehand('A scrap lies under the piece: the chisel comes out into it.')]
         : []),
     ],
   };

@@ -1,5 +1,5 @@
 import type { TenonFeature } from '../../../design/index.ts';
-import type { LengthFigure, Pass, Setup } from '../../setups/index.ts';
+import { onCutting, type LengthFigure, type Pass, type Setup } from '../../setups/index.ts';
 import { toolsOf } from '../../../shop/index.ts';
 import { say, type Mm } from '../../../ground/index.ts';
 import { offsOf, stacksFor } from '../../method/blades.ts';
@@ -157,9 +157,9 @@ export const sawFlatOneFace: Method<TenonFeature> = {
                 ...overStack(saw, stack, chippers),
                 figures: [stop, below],
                 passes: passes(pair, below, 'below'),
-                checks: [
+                reminders: [
                   ...makeUpWords(chippers, K),
-                  say('The same side goes down for both cheeks: it is never turned over.'),
+                  onCutting('The same side goes down for both cheeks: it is never turned over.'),
                   ...(side === 'face' ? flatBundleWords(feature.stock.width, occurrences) : []),
                 ],
               },
@@ -178,9 +178,9 @@ export const sawFlatOneFace: Method<TenonFeature> = {
                 guides: [],
                 figures: [stop, over],
                 passes: passes(pair, over, 'above'),
-                checks: [
+                reminders: [
                   ...makeUpWords(chippers, K),
-                  say(
+                  onCutting(
                     'Table to the lowest tooth is near shoulder and tongue: chips under the piece go into the tongue. Brush the table for every piece.',
                   ),
                 ],

@@ -1,5 +1,5 @@
 import type { GrooveFeature, RebateFeature } from '../../../design/index.ts';
-import type { LengthFigure } from '../../setups/index.ts';
+import { onCutting, onSetting, type LengthFigure } from '../../setups/index.ts';
 import type { Shop } from '../../../shop/index.ts';
 import { capital, say } from '../../../ground/index.ts';
 import { rowsFor } from '../../method/cutters.ts';
@@ -116,19 +116,19 @@ export const routerTableGroove: Method<GrooveFeature> = {
       fence: 'reference-face',
       words: `${capital(EDGE_WORDS[edge])} down, {reference face} along the fence`,
     } as const;
-    const checks = [
-      say(
+    const reminders = [
+      onCutting(
         '{Reference face} to the fence every time: then the grooves of all parts meet, whatever their thickness.',
       ),
       ...(count > 1
         ? [
-            say(
+            onCutting(
               'Near wall first: each further run cuts on the side away from the fence, against the feed.',
             ),
           ]
         : []),
     ];
-    return [along(routerTableGroove, gear, fences, height, down, checks, shop, context)];
+    return [along(routerTableGroove, gear, fences, height, down, reminders, shop, context)];
   },
 };
 
@@ -196,12 +196,12 @@ export const routerTableRebate: Method<RebateFeature> = {
       fence: edge,
       words: `{Other face} down, ${EDGE_WORDS[edge]} along the fence`,
     } as const;
-    const checks = [
-      say(
+    const reminders = [
+      onSetting(
         'The cutter stands in the fence’s opening: it cuts on the side away from the fence, never wood between the two.',
       ),
-      say('The cutter of the groove does for this too, its height and the fence moved.'),
+      onSetting('The cutter of the groove does for this too, its height and the fence moved.'),
     ];
-    return [along(routerTableRebate, gear, fences, height, down, checks, shop, context)];
+    return [along(routerTableRebate, gear, fences, height, down, reminders, shop, context)];
   },
 };

@@ -7,6 +7,7 @@ import { missing, over } from '../../method/refusal.ts';
 import { tableRefusals } from '../routing.ts';
 import { along } from '../along.ts';
 import { onRouterTable } from '../figures.ts';
+import { onSetting } from '../../setups/index.ts';
 
 /**
  * How far the smaller cutter of a pair reaches past what turns on the arbor, mm: no wood comes
@@ -90,16 +91,16 @@ export const loweredPair: Method<RebateFeature> = {
       fence: edge,
       words: `{Other face} down, ${EDGE_WORDS[edge]} along the fence`,
     } as const;
-    const checks = [
-      say(
+    const reminders = [
+      onSetting(
         'The arbor goes down until the lower cutter is under the table; nothing on it is changed.',
       ),
-      say(
+      onSetting(
         'The cutter stands in the fence’s opening: it cuts on the side away from the fence, never wood between the two.',
       ),
     ];
     return [
-      along(loweredPair, { table, cutter: pair }, [fence], height, down, checks, shop, context),
+      along(loweredPair, { table, cutter: pair }, [fence], height, down, reminders, shop, context),
     ];
   },
 };

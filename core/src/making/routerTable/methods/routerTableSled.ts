@@ -1,5 +1,5 @@
 import type { TenonFeature } from '../../../design/index.ts';
-import type { Pass, Refusal, Setup } from '../../setups/index.ts';
+import { onTrial, type Pass, type Refusal, type Setup } from '../../setups/index.ts';
 import { toolsOf, type PairedCutters, type RouterTable, type Shop } from '../../../shop/index.ts';
 import { say } from '../../../ground/index.ts';
 import { offsOf } from '../../method/blades.ts';
@@ -181,9 +181,9 @@ function onSled(
           ),
       ),
       occurrences,
-      checks: [
+      reminders: [
         ...SLED_CHECKS,
-        say(
+        onTrial(
           'The tenon is what the heights leave of the stock: test on a piece of the same measured thickness.',
         ),
       ],

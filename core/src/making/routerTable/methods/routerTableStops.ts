@@ -1,5 +1,11 @@
 import type { MortiseFeature } from '../../../design/index.ts';
-import type { Occurrence, Setup } from '../../setups/index.ts';
+import {
+  beforehand,
+  onCutting,
+  onSetting,
+  type Occurrence,
+  type Setup,
+} from '../../setups/index.ts';
 import { say, type Mm, type Sentence } from '../../../ground/index.ts';
 import { endOf, placeAcross } from '../../method/mortiseEnds.ts';
 import { bitesOf, inLevels, plunged } from '../../method/levels.ts';
@@ -139,13 +145,15 @@ export const routerTableStops: Method<MortiseFeature> = {
             feature.sunk,
           ),
           occurrences: here,
-          checks: [
-            say('A hole bored at either end of the mortise lets the work drop over the cutter.'),
-            say(
+          reminders: [
+            beforehand(
+              'A hole bored at either end of the mortise lets the work drop over the cutter.',
+            ),
+            onSetting(
               'The stops are for pieces {P} long: one that is longer starts as much farther along.',
               { P },
             ),
-            say(
+            onCutting(
               'Raise the cutter a level at a time, all pieces through before it is raised again.',
             ),
           ],

@@ -1,7 +1,7 @@
 import type { TenonFeature } from '../../../design/index.ts';
-import type { Refusal, Setup } from '../../setups/index.ts';
+import { onSetting, type Refusal, type Setup } from '../../setups/index.ts';
 import { toolsOf, type PairedCutters, type Shop } from '../../../shop/index.ts';
-import { say, type Mm } from '../../../ground/index.ts';
+import type { Mm } from '../../../ground/index.ts';
 import { called, type Method } from '../../method/method.ts';
 import { pairRefusals, pairSetup } from '../pairs.ts';
 import { missing, over, under } from '../../method/refusal.ts';
@@ -73,15 +73,15 @@ export const unequalPair: Method<TenonFeature> = {
     return [
       {
         ...setup,
-        checks: [
-          ...setup.checks,
-          say(
+        reminders: [
+          ...setup.reminders,
+          onSetting(
             'The larger cutter lies below: the shoulder on the {reference face} is {asked} farther from the end than the other.',
             { asked },
           ),
           ...(level
             ? [
-                say(
+                onSetting(
                   'So long a tenon wants the fence level with the bearing: a straight-edge across both tells.',
                 ),
               ]

@@ -1,5 +1,5 @@
 import type { EndFeature } from '../../../design/index.ts';
-import type { Setup } from '../../setups/index.ts';
+import { beforehand, onCutting, type Setup } from '../../setups/index.ts';
 import { stopBlockOf, toolsOf } from '../../../shop/index.ts';
 import { say, type Mm } from '../../../ground/index.ts';
 import { enteredAt, sideOf } from '../../method/wedged.ts';
@@ -85,11 +85,11 @@ export const crosscutEnd: Method<EndFeature> = {
           },
         ],
         occurrences,
-        checks: [
-          say('The cut begins just at the other corner: the piece keeps its length there.'),
+        reminders: [
+          onCutting('The cut begins just at the other corner: the piece keeps its length there.'),
           ...(lean?.about === 'thickness'
             ? [
-                say(
+                beforehand(
                   'Ends that lean opposite ways lie on opposite faces: the gauge stays as it is. Mark which are which before the first cut.',
                 ),
               ]

@@ -1,5 +1,13 @@
 import type { TenonFeature } from '../../../design/index.ts';
-import type { LengthFigure, Mate, Pass, Refusal, Setup } from '../../setups/index.ts';
+import {
+  beforehand,
+  onSetting,
+  type LengthFigure,
+  type Mate,
+  type Pass,
+  type Refusal,
+  type Setup,
+} from '../../setups/index.ts';
 import { toolById, stopBlockOf, toolsOf, type Shop, type TableSaw } from '../../../shop/index.ts';
 import { say, type Mm } from '../../../ground/index.ts';
 import { overBlade } from '../../method/blades.ts';
@@ -110,11 +118,11 @@ export const crosscutShoulders: Method<TenonFeature> = {
         figures: { across: fence.id, height: height.id },
       })),
       occurrences,
-      checks: [
-        say(
+      reminders: [
+        onSetting(
           'Measure to the far side of the blade, the side away from the fence: the kerf lies in the waste.',
         ),
-        say('The block ends well ahead of the teeth; a notch at its foot keeps dust out.'),
+        beforehand('The block ends well ahead of the teeth; a notch at its foot keeps dust out.'),
         ...shoulderChecks(feature, teeth),
       ],
     }));
@@ -186,12 +194,14 @@ export const sledShoulders: Method<TenonFeature> = {
         figures: { across: stop.id, height: height.id },
       })),
       occurrences,
-      checks: [
-        say('Measure from the stop to the far side of the blade: the kerf lies in the waste.'),
+      reminders: [
+        onSetting(
+          'Measure from the stop to the far side of the blade: the kerf lies in the waste.',
+        ),
         ...(shouldersFirst
           ? []
           : [
-              say(
+              beforehand(
                 'The stop is cut away at its foot, {foot} high: it meets the end of the tenon, and what is cut off lies free under it.',
                 { foot: footOf(group[0].depth, shop) },
               ),

@@ -1,12 +1,12 @@
 import type { TenonFeature } from '../../../design/index.ts';
 import { toolById, toolsOf } from '../../../shop/index.ts';
-import { say } from '../../../ground/index.ts';
 import { nibbles, overBlade } from '../../method/blades.ts';
 import { onTableSaw } from '../figures.ts';
 import { LYING_FLAT, lyingFlat } from '../lyingFlat.ts';
 import { called, type Method } from '../../method/method.ts';
 import { missing, over, under } from '../../method/refusal.ts';
 import { shouldersOf } from '../../method/shoulders.ts';
+import { onCutting } from '../../setups/index.ts';
 
 /**
  * Table saw with its one blade, the piece lying down on a sled: the shoulder against the stop, then
@@ -57,10 +57,10 @@ export const sawFlatBlade: Method<TenonFeature> = {
           ? 'Ridges between the kerfs are taken with a shoulder plane or a paring chisel, to the floor of the kerfs.'
           : 'The blade’s teeth leave ears between the kerfs: pare them to the floor of the lowest.',
       made: [
-        say(
+        onCutting(
           'Where the teeth tear, score each shoulder first with the blade barely out, then raise it.',
         ),
-        say(
+        onCutting(
           'Draw the piece off the stop after the first pass: each kerf overlaps the last, and nothing is loose between blade and stop.',
         ),
       ],

@@ -1,13 +1,16 @@
 import type { GrooveFeature } from '../../../design/index.ts';
 import {
+  beforehand,
+  onCutting,
   onOtherFace,
   type LengthFigure,
   type Pass,
   type Refusal,
+  type Reminder,
   type Setup,
 } from '../../setups/index.ts';
 import { makeUp, toolById, toolsOf, type Shop, type TableSaw } from '../../../shop/index.ts';
-import { capital, say, type Mm, type Sentence } from '../../../ground/index.ts';
+import { capital, say, type Mm } from '../../../ground/index.ts';
 import { EDGE_WORDS } from '../../method/edges.ts';
 import { called, SAME, type Method } from '../../method/method.ts';
 import { onTableSaw } from '../figures.ts';
@@ -20,7 +23,7 @@ import { sawKerf } from '../../method/sawKerfs.ts';
 interface OnArbor extends Pick<Setup, 'cutter' | 'between'> {
   readonly kerf: Mm;
   readonly height: string;
-  readonly checks: readonly Sentence[];
+  readonly reminders: readonly Reminder[];
 }
 
 /** Fence to each kerf. */
@@ -40,7 +43,7 @@ function grooveSetup(
   { id, title }: Pick<Method, 'id' | 'title'>,
   { wall, width, depth, edge }: GrooveFeature,
   saw: TableSaw,
-  { kerf, height: called, checks, ...arbor }: OnArbor,
+  { kerf, height: called, reminders, ...arbor }: OnArbor,
   shop: Shop,
   { joint, occurrences }: { readonly joint: string; readonly occurrences: Setup['occurrences'] },
 ): Setup {
@@ -78,14 +81,14 @@ function grooveSetup(
         : [{ ...path, words }];
     }),
     occurrences,
-    checks: [
-      say(
+    reminders: [
+      onCutting(
         '{Reference face} to the fence every time: then the grooves of all parts meet, whatever their thickness.',
       ),
       ...(kerfs.length > 1
-        ? [say('Run all parts of the frame through each setting before the fence is moved.')]
+        ? [onCutting('Run all parts of the frame through each setting before the fence is moved.')]
         : []),
-      ...checks,
+      ...reminders,
     ],
   };
 }
@@ -153,12 +156,12 @@ export const sawGroove: Method<GrooveFeature> = {
   setups(feature, shop, context) {
     const saw = toolsOf(shop, 'table-saw')[0]!;
     const { teeth } = toolById(shop, 'saw-blade', saw.bladeId);
-    const ears = say('The blade’s teeth are not flat on top: the groove’s floor has ears.');
+    const ears = beforehand('The blade’s teeth are not flat on top: the groove’s floor has ears.');
     const arbor = {
       cutter: saw.bladeId,
       kerf: sawKerf(shop),
       height: 'Blade height',
-      checks: teeth === 'flat' ? [] : [ears],
+      reminders: teeth === 'flat' ? [] : [ears],
     };
     return [grooveSetup(sawGroove, feature, saw, arbor, shop, context)];
   },
@@ -190,8 +193,8 @@ function stackIn({ width }: Pick<GrooveFeature, 'width'>, shop: Shop) {
 /** A stack as it is made up. */
 function asArbor({ stack, made }: NonNullable<ReturnType<typeof stackIn>>): OnArbor {
   const between = [...made.chippers, ...made.shims];
-  const checks = makeUpWords(between, made.value);
-  return { cutter: stack.id, between, kerf: made.value, height: 'Height of the stack', checks };
+  const reminders = makeUpWords(between, made.value);
+  return { cutter: stack.id, between, kerf: made.value, height: 'Height of the stack', reminders };
 }
 
 /** Table saw with a stack: one fence where it is as wide as the groove, else both walls. */
@@ -252,7 +255,7 @@ function halfIn(
     cutter: saw.bladeId,
     kerf: sawKerf(shop),
     height: 'Blade height',
-    checks: [],
+    reminders: [],
   };
 }
 
@@ -326,11 +329,11 @@ export const turnedGroove: Method<GrooveFeature> = {
         ...setup,
         figures: [{ ...fence, counts: 2 }, ...setup.figures.slice(1)],
         passes: [...setup.passes, ...turned],
-        checks: [
-          say(
+        reminders: [
+          onCutting(
             'Turned end for end between the two passes, the same edge down: the groove lies in the middle of whatever thickness comes along, and is as much narrower as a piece is thinner.',
           ),
-          ...arbor.checks,
+          ...arbor.reminders,
         ],
       },
     ];

@@ -1,5 +1,5 @@
 import type { NotchFeature } from '../../../design/index.ts';
-import type { Pass } from '../../setups/index.ts';
+import { onTrial, type Pass } from '../../setups/index.ts';
 import { toolsOf, type Shop } from '../../../shop/index.ts';
 import { capital, say, type Mm, type Sentence } from '../../../ground/index.ts';
 import { stackPasses, stackWithin } from '../../method/blades.ts';
@@ -81,9 +81,9 @@ export const sawNotch: Method<NotchFeature> = {
           ),
         ],
         occurrences,
-        checks: [
+        reminders: [
           ...makeUpWords(chippers, K),
-          say(
+          onTrial(
             'The other piece itself is the gauge: try it in the notch before the stop is taken down.',
           ),
         ],

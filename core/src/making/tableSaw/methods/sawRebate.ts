@@ -1,5 +1,5 @@
 import type { RebateFeature } from '../../../design/index.ts';
-import type { Setup } from '../../setups/index.ts';
+import { beforehand, onSetting, type Setup } from '../../setups/index.ts';
 import { toolById, toolsOf } from '../../../shop/index.ts';
 import { capital, say } from '../../../ground/index.ts';
 import { EDGE_WORDS, OPPOSITE } from '../../method/edges.ts';
@@ -105,7 +105,9 @@ export const sawRebate: Method<RebateFeature> = {
             figures: { across: first.id, height: tall.id },
           },
         ],
-        checks: [say('A narrow piece on edge wants a tall fence and a feather board low down.')],
+        reminders: [
+          beforehand('A narrow piece on edge wants a tall fence and a feather board low down.'),
+        ],
       },
       {
         ...common,
@@ -122,7 +124,9 @@ export const sawRebate: Method<RebateFeature> = {
             figures: { across: second.id, height: low.id },
           },
         ],
-        checks: [say('The waste must lie free beside the blade: never between blade and fence.')],
+        reminders: [
+          onSetting('The waste must lie free beside the blade: never between blade and fence.'),
+        ],
       },
     ];
     return cuts;

@@ -1,7 +1,17 @@
 import type { SlotFeature } from '../../../design/index.ts';
-import { calledFace, type LengthFigure, type Pass, type Setup } from '../../setups/index.ts';
+import {
+  beforehand,
+  calledFace,
+  onCutting,
+  onSetting,
+  onTrial,
+  type LengthFigure,
+  type Pass,
+  type Reminder,
+  type Setup,
+} from '../../setups/index.ts';
 import { toolById, toolsOf, type Shop, type UprightJig } from '../../../shop/index.ts';
-import { say, type Mm, type Sentence } from '../../../ground/index.ts';
+import { say, type Mm } from '../../../ground/index.ts';
 import { onTableSaw } from '../figures.ts';
 import { kerfsOf, slotKerfs, type Kerf } from '../kerfs.ts';
 import { called, clearing, SAME, type Gauged, type Method } from '../../method/method.ts';
@@ -38,22 +48,24 @@ const byFloorLine = ({ between, lean, depth }: SlotFeature): Gauged | undefined 
         },
       };
 
-const LINED = say('Strike the line of the floor on the first piece, over both of its open sides.');
+const LINED = beforehand(
+  'Strike the line of the floor on the first piece, over both of its open sides.',
+);
 
-const FLOOR = say('Flat-topped teeth leave a flat floor; others leave ears, to be pared.');
+const FLOOR = beforehand('Flat-topped teeth leave a flat floor; others leave ears, to be pared.');
 
 /**
  * Both walls from the fence of the cheek beyond them, by two spacers: one for a tenon, with the
  * kerf where the jig's stop doesn't carry it; one for the pitch, which has no kerf in it. All four
  * cheeks of twins go by them.
  */
-function spacerWords({ wall, width, pitch }: SlotFeature, jig: UprightJig, kerf: Mm): Sentence[] {
+function spacerWords({ wall, width, pitch }: SlotFeature, jig: UprightJig, kerf: Mm): Reminder[] {
   const slide = slideOf(jig);
   if (pitch === undefined || slide?.by !== 'spacer' || jig.travel < 2 * pitch - width + kerf)
     return [];
   const [far, tenon] = [wall + pitch, pitch - width + kerf - slide.carried];
   return [
-    say(
+    onCutting(
       'Or set the fence once, at {far} for the cheek beyond: a spacer of {tenon} brings the blade to the far wall, one of {pitch} to the near wall, both to the cheek on this side; the pitch has no kerf in it.',
       { far, tenon, pitch },
     ),
@@ -138,10 +150,16 @@ export const sawSlot: Method<SlotFeature> = {
           figures: { across: cut.fence.id, height: height.id },
         })),
         occurrences,
-        checks: [
-          say('Measure to the near side of the blade; the kerf, {kerf}, lies beyond it.', { kerf }),
+        reminders: [
+          onSetting('Measure to the near side of the blade; the kerf, {kerf}, lies beyond it.', {
+            kerf,
+          }),
           ...(kerfs.length > 1
-            ? [say('Run all pieces through the first kerf before the fence is moved to the next.')]
+            ? [
+                onCutting(
+                  'Run all pieces through the first kerf before the fence is moved to the next.',
+                ),
+              ]
             : []),
           ...spacerWords(feature, jig, kerf),
           ...(byFloorLine(feature) ? [LINED] : []),
@@ -260,13 +278,15 @@ export const sawSlotFlipped: Method<SlotFeature> = {
           pass(f, face, words),
           ...(f.id === IN_THE_MIDDLE ? [] : [pass(f, turned, calledFace(turned))]),
         ]),
-        checks: [
-          say('Measure to the near side of the blade; the kerf, {kerf}, lies beyond it.', {
+        reminders: [
+          onSetting('Measure to the near side of the blade; the kerf, {kerf}, lies beyond it.', {
             kerf: sawKerf(shop),
           }),
-          say('Both walls come off one setting: what the stock is over, the slot comes out under.'),
+          onTrial(
+            'Both walls come off one setting: what the stock is over, the slot comes out under.',
+          ),
           ...(fences.length > 1
-            ? [say('Run all pieces through both ways before the fence is moved.')]
+            ? [onCutting('Run all pieces through both ways before the fence is moved.')]
             : []),
           ...(byFloorLine(feature) ? [LINED] : []),
           FLOOR,

@@ -1,5 +1,5 @@
 import type { TenonFeature } from '../../../design/index.ts';
-import type { Setup } from '../../setups/index.ts';
+import { beforehand, onSetting, type Setup } from '../../setups/index.ts';
 import { toolsOf, toolById } from '../../../shop/index.ts';
 import { say } from '../../../ground/index.ts';
 import { cheekLength, FACE_WORDS, flippedSettings } from '../../method/flippedCheeks.ts';
@@ -70,13 +70,13 @@ export const sawUprightFlipped: Method<TenonFeature> = {
         figures: { across: figure.id, height: height.id },
       })),
       occurrences,
-      checks: [
-        say(
+      reminders: [
+        onSetting(
           'Measure to the near side of the blade, at the tooth that is set toward the jig; the kerf, {kerf}, lies beyond it.',
           { kerf },
         ),
-        say('Blade square to the table, jig face square to it too.'),
-        say('Turn the blade by hand: it clears jig, clamp and screws.'),
+        beforehand('Blade square to the table, jig face square to it too.'),
+        onSetting('Turn the blade by hand: it clears jig, clamp and screws.'),
       ],
     }));
   },

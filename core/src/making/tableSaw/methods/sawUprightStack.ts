@@ -1,5 +1,5 @@
 import type { TenonFeature } from '../../../design/index.ts';
-import type { Setup } from '../../setups/index.ts';
+import { onSetting, type Setup } from '../../setups/index.ts';
 import { makeUp, toolsOf, type Shop, type Stack, type StackMakeUp } from '../../../shop/index.ts';
 import { say, type Mm } from '../../../ground/index.ts';
 import { cheekLength, FACE_WORDS, flippedSettings } from '../../method/flippedCheeks.ts';
@@ -116,9 +116,9 @@ export const sawUprightStack: Method<TenonFeature> = {
           ),
         ),
         occurrences,
-        checks: [
+        reminders: [
           ...makeUpWords(made.chippers, made.value),
-          say(
+          onSetting(
             'Measure to the near side of the stack; the shoulder is what it leaves beyond, cut in the same pass.',
           ),
         ],

@@ -1,5 +1,5 @@
 import type { TenonFeature } from '../../../design/index.ts';
-import type { Setup } from '../../setups/index.ts';
+import { beforehand, type Setup } from '../../setups/index.ts';
 import { toolById, toolsOf } from '../../../shop/index.ts';
 import { capital, say } from '../../../ground/index.ts';
 import { inTurn, movedInTurn } from '../../method/held.ts';
@@ -109,13 +109,13 @@ export const sawUprightStepped: Method<TenonFeature> = {
             figures: { ...turns.goesBy(cut.figure), height: height.id },
           })),
           occurrences,
-          checks: [
+          reminders: [
             ...(hasBoth(cuts)
               ? [
                   stepWords(turns, 'jig', step),
                   ...(slide?.by === 'stops'
                     ? [
-                        say(
+                        beforehand(
                           'Its stops are set apart once, to {step}; the first place comes from the fence. The stock’s own thickness does not matter.',
                           { step },
                         ),
@@ -126,7 +126,7 @@ export const sawUprightStepped: Method<TenonFeature> = {
               : []),
             ...(pair.near > SAME && pair.near < kerf - SAME
               ? [
-                  say(
+                  beforehand(
                     'The near shoulder is thinner than the kerf: the blade cuts {into} into the jig. Put a sacrificial face on it, its screws well above the blade.',
                     { into: kerf - pair.near },
                   ),

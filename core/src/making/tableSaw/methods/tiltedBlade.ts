@@ -11,7 +11,7 @@ import {
   shouldersOf,
   toShoulderBy,
 } from '../../method/shoulders.ts';
-import type { Setup } from '../../setups/index.ts';
+import { onCutting, onSetting, type Setup } from '../../setups/index.ts';
 import { onTableSaw } from '../figures.ts';
 import {
   ABOVE,
@@ -56,8 +56,10 @@ export const tiltedEnd: Method<EndFeature> = {
         stage: 'end',
         ...atSaw(lean!, 0, face, stands, shop, 'end'),
         occurrences,
-        checks: [
-          say('The cut runs through the corner that stands out: the piece keeps its length there.'),
+        reminders: [
+          onCutting(
+            'The cut runs through the corner that stands out: the piece keeps its length there.',
+          ),
           ...ALL_TILTED,
         ],
       },
@@ -139,8 +141,8 @@ export const tiltedShoulders: Method<TenonFeature> = {
           ...own,
           title: `${own.title}, fence on the ${guideSide(saw, away)}`,
           ...atSaw(lean!, L, down, stands, shop, 'shoulder'),
-          checks: [
-            say(
+          reminders: [
+            onSetting(
               `For the two faces the fence stands on opposite sides of the blade; here on the ${guideSide(saw, away)}.`,
             ),
             ...ALL_TILTED,
@@ -177,7 +179,7 @@ export const tiltedShoulders: Method<TenonFeature> = {
             figures: { across: fence.id, height: height.id },
           },
         ],
-        checks: shoulderChecks(feature, teeth),
+        reminders: shoulderChecks(feature, teeth),
       };
     });
   },

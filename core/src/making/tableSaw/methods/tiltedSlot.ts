@@ -4,7 +4,7 @@ import { angleOf, toolById, toolsOf } from '../../../shop/index.ts';
 import { called, clearing, type Method } from '../../method/method.ts';
 import { under } from '../../method/refusal.ts';
 import { tilting } from '../../method/wedged.ts';
-import type { Setup } from '../../setups/index.ts';
+import { onCutting, onSetting, type Setup } from '../../setups/index.ts';
 import { onTableSaw } from '../figures.ts';
 import { kerfName, type KerfPlace, kerfRounding, placeOf, slotKerfs } from '../kerfs.ts';
 import { ALL_TILTED, gearOf, guideSide, tiltRefusals } from './../tilting.ts';
@@ -120,11 +120,11 @@ export const tiltedSlot: Method<SlotFeature> = {
           figures: { across: fence.id, height: heights[i]!.id },
         })),
         occurrences,
-        checks: [
-          say(
+        reminders: [
+          onCutting(
             'The mitre looks down: its corner slides along the fence, the gauge behind the piece keeps it square. Nothing is cut off.',
           ),
-          say(
+          onSetting(
             'Measure to the near side of the blade, on the table. Fence and height go together: another kerf wants both.',
           ),
           ALL_TILTED[0]!,
