@@ -37,7 +37,7 @@ export const depthWords = (feature: BoreFeature): Sentence =>
       })
     : say('depth of the hole {depth}', { depth: feature.depth });
 
-export const BORE_CHECKS = (feature: BoreFeature, bit: BoringBit): Reminder[] => [
+export const BORE_REMINDERS = (feature: BoreFeature, bit: BoringBit): Reminder[] => [
   onSetting(
     'Depth counts from where the bit has its full diameter; its point goes {lead} farther.',
     { lead: bit.lead },

@@ -145,7 +145,7 @@ export function byDepth(
 }
 
 /** What to look at on the first shoulder that a blade cuts; of a lap there is no other to meet. */
-export const shoulderChecks = (feature: TenonFeature, teeth: Teeth): Reminder[] => [
+export const shoulderReminders = (feature: TenonFeature, teeth: Teeth): Reminder[] => [
   shouldersOf(feature).length > 1
     ? beforehand('Knife the shoulder line all round the first piece: both faces must meet on it.')
     : beforehand('Knife the shoulder line on the first piece: the cut must end on it.'),

@@ -12,7 +12,7 @@ import { byHand, handSetup } from '../byHand.ts';
 import { called, SAME, type Context, type Method } from '../../method/method.ts';
 import { mortiseLines } from '../mortiseLines.ts';
 
-const CHECKS: Reminder[] = [
+const REMINDERS: Reminder[] = [
   onCutting(
     'Ends and gaps are sawn before the glue: nothing of the joint is cut after. Glue two layers, then the third on the pair; squeeze-out is planed off with the edges.',
   ),
@@ -34,7 +34,7 @@ const layered = (
   layers: Layers,
   context: Context,
 ): Setup[] => [
-  { ...handSetup({ ...base, reminders: CHECKS }, words, context, gluing(layers)), layers },
+  { ...handSetup({ ...base, reminders: REMINDERS }, words, context, gluing(layers)), layers },
 ];
 
 /** Both sides of every seam are planed to lie on each other, as far as the joint goes. */

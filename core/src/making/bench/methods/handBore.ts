@@ -3,7 +3,7 @@ import type { BoreFeature } from '../../../design/index.ts';
 import { say } from '../../../ground/index.ts';
 import { bitFor, bitRefusals, noBit } from '../../method/boring.ts';
 import { byHand, handSetup, lineByRule } from '../byHand.ts';
-import { boreLies, BORE_CHECKS, depthWords, GUIDE_WORDS, holeOf } from '../../method/holes.ts';
+import { boreLies, BORE_REMINDERS, depthWords, GUIDE_WORDS, holeOf } from '../../method/holes.ts';
 import { called, type Method } from '../../method/method.ts';
 
 /** Brace or hand drill, held square by eye and a square, to a marked centre. */
@@ -70,7 +70,7 @@ export const handBore: Method<BoreFeature> = {
               ),
             ],
             reminders: [
-              ...BORE_CHECKS(feature, bit),
+              ...BORE_REMINDERS(feature, bit),
               onCutting(
                 'A square stands beside the bit, one along the piece and one across; a flag of tape marks the depth.',
               ),

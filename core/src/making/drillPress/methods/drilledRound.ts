@@ -11,7 +11,7 @@ import {
   pressRefusals,
   seatOf,
 } from '../../method/boring.ts';
-import { boreLies, BORE_CHECKS, depthWords, GUIDE_WORDS, holeOf } from '../../method/holes.ts';
+import { boreLies, BORE_REMINDERS, depthWords, GUIDE_WORDS, holeOf } from '../../method/holes.ts';
 import { called, type Gauged, type Method } from '../../method/method.ts';
 import { missing } from '../../method/refusal.ts';
 import { onPress } from '../figures.ts';
@@ -99,7 +99,7 @@ export const drillPress: Method<BoreFeature> = {
           },
         ],
         occurrences: here,
-        reminders: BORE_CHECKS(feature, bit),
+        reminders: BORE_REMINDERS(feature, bit),
       };
     });
   },

@@ -288,8 +288,8 @@ function setup(
       onSetting('Stop to stop measures {total}.', { total: left.set.value + right.set.value }),
       onSetting(
         end
-          ? 'It hangs on end, its end level with the jig’s top; the others only go with their {reference edge} against the end stop.'
-          : 'Its centre line meets the jig’s. The others only go against the end stop.',
+          ? 'The piece hangs on end, its end level with the jig’s top, its {reference edge} against the end stop.'
+          : 'The first piece’s centre line meets the jig’s; the others only go against the end stop.',
       ),
       ...(ahead
         ? [

@@ -18,7 +18,7 @@ import { missing, over, under } from '../../method/refusal.ts';
 import {
   apartAtMost,
   byDepth,
-  shoulderChecks,
+  shoulderReminders,
   shoulderDepth,
   shouldersLeft,
   shouldersOf,
@@ -123,7 +123,7 @@ export const crosscutShoulders: Method<TenonFeature> = {
           'Measure to the far side of the blade, the side away from the fence: the kerf lies in the waste.',
         ),
         beforehand('The block ends well ahead of the teeth; a notch at its foot keeps dust out.'),
-        ...shoulderChecks(feature, teeth),
+        ...shoulderReminders(feature, teeth),
       ],
     }));
   },
@@ -206,7 +206,7 @@ export const sledShoulders: Method<TenonFeature> = {
                 { foot: footOf(group[0].depth, shop) },
               ),
             ]),
-        ...shoulderChecks(feature, teeth),
+        ...shoulderReminders(feature, teeth),
       ],
     }));
   },

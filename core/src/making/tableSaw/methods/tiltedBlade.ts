@@ -6,7 +6,7 @@ import { called, type Method } from '../../method/method.ts';
 import { over, under } from '../../method/refusal.ts';
 import {
   shortOf,
-  shoulderChecks,
+  shoulderReminders,
   shouldersLeft,
   shouldersOf,
   toShoulderBy,
@@ -146,7 +146,7 @@ export const tiltedShoulders: Method<TenonFeature> = {
               `For the two faces the fence stands on opposite sides of the blade; here on the ${guideSide(saw, away)}.`,
             ),
             ...ALL_TILTED,
-            ...shoulderChecks(feature, teeth),
+            ...shoulderReminders(feature, teeth),
           ],
         };
       }
@@ -179,7 +179,7 @@ export const tiltedShoulders: Method<TenonFeature> = {
             figures: { across: fence.id, height: height.id },
           },
         ],
-        reminders: shoulderChecks(feature, teeth),
+        reminders: shoulderReminders(feature, teeth),
       };
     });
   },
