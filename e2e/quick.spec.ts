@@ -19,6 +19,9 @@ test('quick figures from anywhere by keyboard; the address is the question; the 
   await expect(page.getByRole('alert')).toBeVisible();
   await expect(page.getByLabel('Cutter')).toHaveValue('8x');
   await page.keyboard.press('Backspace');
+  await expect(answer).toBeVisible();
+  /** The address follows the typing a moment later. */
+  await expect(page).not.toHaveURL(/8x/);
   const address = page.url();
   expect(address).toContain('l=2+1%2F2');
 
