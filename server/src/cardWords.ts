@@ -77,6 +77,7 @@ export function cardWords(
   const { title, gear, figures, angles, groups, byHand } = cardView(card, basis);
   const told = (when: Moment) =>
     remindersAt(reminders, when).map((reminder) => `   * ${speak(reminder, style)}`);
+  const last = told('after');
   /** What is begun needn’t be waited for. */
   const rules = [
     ...new Set(after.filter((own) => !begun.includes(own.card)).map(({ rule }) => rule)),
@@ -96,7 +97,7 @@ export function cardWords(
     ...told('trial'),
     ...groups.flatMap((group) => groupWords(group, style)),
     ...told('cut'),
-    ...told('after'),
+    ...(last.length ? ['   After the last piece:', ...last] : []),
     ...cautions.map((c) => `   ! ${speak(c.text, style)}`),
     ...(byHand ? [] : [`   ! ${speak(DEFER, style)}`]),
     ...rules.map((rule) => `   after: ${rule}`),
