@@ -48,6 +48,7 @@ export {
   formatLength,
   formatNumber,
   numbers,
+  onDemand,
   onScale,
   parseAngle,
   parseLength,

@@ -36,7 +36,7 @@ import {
   type Spread,
   type Shop,
 } from '../../shop/index.ts';
-import { say, type Mm, type Sentence } from '../../ground/index.ts';
+import { onDemand, say, type Mm, type Sentence } from '../../ground/index.ts';
 
 export interface NotTaken {
   readonly id: string;
@@ -56,7 +56,7 @@ interface ChosenBatch {
   readonly part: Part;
   readonly route: Route | undefined;
   /** Ways that may come by themselves; none where one was asked for. */
-  readonly candidates: readonly Candidate[];
+  readonly candidates: () => readonly Candidate[];
 }
 
 /** Ways by id that are taken where they can be and nobody asked for another. */
@@ -76,26 +76,35 @@ export function halvesBy(
 ): Record<MemberName, ChosenBatch[]> {
   const free = (member: MemberName) =>
     batches[member].map(({ routes }) =>
-      joint.routes[member] ? [] : candidatesOf(routes, stocks[member], shop),
+      onDemand(() => (joint.routes[member] ? [] : candidatesOf(routes, stocks[member], shop))),
     );
   const ways = { tenoned: free('tenoned'), mortised: free('mortised') };
-  const chosen = (member: MemberName, setups?: readonly Setup[], spares?: Spares) =>
+  const alike = haveAlike(features);
+  const sparesOther = () =>
+    alike
+      ? sparedBy(joint, batches.tenoned[0]!.routes, stocks.tenoned, shop, ways.tenoned[0])
+      : undefined;
+  const chosen = (
+    member: MemberName,
+    setups: readonly Setup[],
+    spares?: () => Spares | undefined,
+  ) =>
     batches[member].map(({ part, routes }, i): ChosenBatch => {
       const candidates = ways[member][i]!;
-      const liked = candidates.find(({ route }) => route.id === preferred[member]);
       const route = joint.routes[member]
         ? wayAsked(joint, member, routes)
-        : (liked?.route ?? likeliest(candidates, shop, setups, spares));
+        : (preferredOf(routes, preferred[member]) ??
+          likeliest(candidates(), shop, setups, spares?.()));
       return { part, route, candidates };
     });
-  const alike = haveAlike(features);
-  const spares = alike
-    ? sparedBy(joint, batches.tenoned[0]!.routes, stocks.tenoned, shop, ways.tenoned[0])
-    : undefined;
-  const mortised = chosen('mortised', [], spares);
-  const setups = alike ? mortised[0]!.route?.setups() : [];
+  const mortised = chosen('mortised', [], sparesOther);
+  const setups = alike ? (mortised[0]!.route?.setups() ?? []) : [];
   return { mortised, tenoned: chosen('tenoned', setups) };
 }
+
+/** The way that was weighed to be taken, where it can be. */
+const preferredOf = (routes: readonly Route[], way: string | undefined): Route | undefined =>
+  routes.find(({ id, refusals }) => id === way && refusals.length === 0);
 
 export const MEMBERS = ['tenoned', 'mortised'] as const;
 
@@ -166,13 +175,10 @@ export function sparedBy(
   routes: readonly Route[],
   stock: Stock,
   shop: Shop,
-  candidates?: readonly Candidate[],
+  candidates: () => readonly Candidate[] = () => candidatesOf(routes, stock, shop),
 ): Spares | undefined {
   const asked = wayAsked(joint, 'tenoned', routes);
-  return sparing(
-    asked ? candidatesOf([asked], stock, shop) : (candidates ?? candidatesOf(routes, stock, shop)),
-    shop,
-  );
+  return sparing(asked ? candidatesOf([asked], stock, shop) : candidates(), shop);
 }
 
 /** The pieces of both halves, the wood they are of, and how far unevenness would spoil the fit. */

@@ -13,8 +13,8 @@ export interface Half {
   readonly sisters: string;
   readonly setups: readonly Setup[];
   readonly way: string;
-  /** None where a way was asked for. */
-  readonly candidates: readonly Candidate[];
+  /** None where a way was asked for; reckoned when they are weighed. */
+  readonly candidates: () => readonly Candidate[];
 }
 
 /** The way a half is cut by over the whole job, and why it isn’t the quickest of its own. */
@@ -61,7 +61,8 @@ class Needed {
 }
 
 /** A half while the job is weighed. */
-interface Weighing extends Half {
+interface Weighing extends Omit<Half, 'candidates'> {
+  readonly candidates: readonly Candidate[];
   now: Candidate | undefined;
   because?: Because;
   /** Minutes that another way would take less, beside what is needed anyway. */
@@ -79,7 +80,8 @@ export function takenTogether(halves: readonly Half[], shop: Shop): Map<Half, Ta
   const needed = new Needed();
   const all = halves.map((half): Weighing => {
     needed.change(elementsOf(half.setups, shop), 1);
-    return { ...half, now: half.candidates.find(({ route }) => route.id === half.way) };
+    const candidates = half.candidates();
+    return { ...half, candidates, now: candidates.find(({ route }) => route.id === half.way) };
   });
   const free = all.filter(({ now, candidates }) => now && candidates.length > 1);
   for (let round = 0; round < ROUNDS; round++) {

@@ -12,3 +12,4 @@ export * from './limits.ts';
 export * from './numbers.ts';
 export * from './words.ts';
 export { Remembered } from './remembered.ts';
+export { onDemand } from './onDemand.ts';

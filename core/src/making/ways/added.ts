@@ -37,10 +37,9 @@ export interface Making {
 /** Something that a set-up has beside what its method says. */
 type Added = (setup: Setup, making: Making) => Setup;
 
-const telling = (setup: Setup, ...reminders: Setup['reminders']): Setup => ({
-  ...setup,
-  reminders: [...setup.reminders, ...reminders],
-});
+/** The very same set-up where there is nothing to say: most of what is added concerns few. */
+const telling = (setup: Setup, ...reminders: Setup['reminders']): Setup =>
+  reminders.length ? { ...setup, reminders: [...setup.reminders, ...reminders] } : setup;
 
 /** What its way of cutting and its feature are like. */
 const traitsOf = ({ traits = [] }: Method, feature: Feature): Trait[] => [
@@ -63,12 +62,12 @@ const ADDED: Readonly<Record<string, Added>> = {
 
   /** What is cut in the middle lies off from where it was drawn: proof and card know it. */
   inTheMiddle: (setup, { given: { centredBy } }) =>
-    telling({ ...setup, ...(centredBy && { centredBy }) }, ...centredWords(setup, centredBy)),
+    telling(centredBy ? { ...setup, centredBy } : setup, ...centredWords(setup, centredBy)),
 
   /** What is too thin to be cut stays on: proof and card know it. */
   withSkins: (setup, { given: { feature } }) => {
     const skin = feature.form === 'tenon' ? feature.skin : undefined;
-    return telling({ ...setup, ...(skin && { skin }) }, ...skinWords(setup, skin));
+    return telling(skin ? { ...setup, skin } : setup, ...skinWords(setup, skin));
   },
 
   /** A piece that doesn’t lie flat needs its bed at the machine. */

@@ -1,12 +1,13 @@
 import type { Feature } from '../../design/index.ts';
 import type { Shop } from '../../shop/index.ts';
+import { onDemand } from '../../ground/index.ts';
 import type { Method } from '../method/method.ts';
 import type { Refusal, Setup, Stage, Trait } from '../setups/index.ts';
 import { hasFaces } from './edgesApart.ts';
 import { BY_SIDE, cuts, type ForHalf } from './given.ts';
 import { METHODS } from './list.ts';
 import { withoutSkins } from './skins.ts';
-import { onDemand, worksOn } from './work.ts';
+import { worksOn } from './work.ts';
 
 /** The methods that together cut one half of a joint, or why this shop can't, as plain data. */
 export interface RouteChoice {

@@ -1,5 +1,5 @@
 import type { Feature } from '../../design/index.ts';
-import type { Mm } from '../../ground/index.ts';
+import { onDemand, type Mm } from '../../ground/index.ts';
 import type { Shop } from '../../shop/index.ts';
 import { mayStop, stopsOf } from '../hazards/index.ts';
 import type { Context, Method } from '../method/method.ts';
@@ -29,12 +29,6 @@ export interface Beside {
 export interface Work {
   readonly refusals: readonly Refusal[];
   readonly setups: () => readonly Setup[];
-}
-
-/** Made when it is first asked for, and the very same after that. */
-export function onDemand<Made extends object>(make: () => Made): () => Made {
-  let made: Made | undefined;
-  return () => (made ??= make());
 }
 
 /** Work by method and feature: most routes share most of it, and it is reckoned once. */
