@@ -155,11 +155,11 @@ test('the card says how to reach each figure, and what else would do @looms', as
 }) => {
   await openLooms(page, velk, 'order');
   await openSetup(page, 'Heddle frame corner', /Slot, upright/);
-  await page.locator('summary', { hasText: /^Or$/ }).first().click();
+  await page.locator('.figure > summary').first().click();
   await expect(page.getByText(/from touching, 2 turns and 16 of 80/)).toBeVisible();
   await follow(page, stageOf(page, 'order'));
   await openSetup(page, 'Cross rail into post', /Cheeks, on the bandsaw/);
-  await page.locator('summary', { hasText: /^Or$/ }).first().click();
+  await page.locator('.figure > summary').first().click();
   await expect(
     page.getByText(/the far wall of the cut mortise, its reference face in/),
   ).toBeVisible();

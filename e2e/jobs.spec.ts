@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import type { JobFile } from '@velk/core/exchange';
-import { expect, openLooms, test } from './velk.ts';
+import { expect, openLooms, test, type Locator } from './velk.ts';
 
 test('jobs are copied, put away, deleted and brought back, saved as files and dropped in again', async ({
   page,
@@ -212,7 +212,24 @@ test('a card on paper is light, unfolded and without what only a screen needs; a
   await page.getByRole('link', { name: 'All cards, to print' }).click();
   await expect(page.getByRole('button', { name: `Print ${cards} cards` })).toBeVisible();
   await expect(page.locator('.card')).toHaveCount(cards);
+  await expect(page.getByText(/^… cutting/)).toHaveCount(0, { timeout: 60_000 });
+  const words = await wordsOf(page.locator('.card'));
+  const [median] = words.sort((a, b) => a - b).slice(cards / 2);
+  expect(median).toBeLessThanOrEqual(MEDIAN);
+  expect(words.at(-1)).toBeLessThanOrEqual(MOST);
 });
+
+/** So many words of a card, and of the longest one: bounds that only fall, to 90. */
+const [MEDIAN, MOST] = [235, 360];
+
+/** How many words each of them says before anything is unfolded, those in its pictures aside. */
+const wordsOf = (cards: Locator): Promise<number[]> =>
+  cards.evaluateAll((all) => {
+    const count = (element: Element) =>
+      (element as HTMLElement).innerText.split(/\s+/).filter((word) => /[\p{L}\d]/u.test(word))
+        .length;
+    return all.map((card) => count(card) - count(card.querySelector('.pictured')!));
+  });
 
 test('a figure is copied as it is written; the guide is inside; dark as the system is', async ({
   page,
@@ -223,6 +240,7 @@ test('a figure is copied as it is written; the guide is inside; dark as the syst
   await page.emulateMedia({ colorScheme: 'dark' });
   await openLooms(page, velk, 'setups');
   await expect(page.locator('html')).toHaveAttribute('data-theme', 'dark');
+  await page.locator('summary', { hasText: /Jig face to cutter/ }).click();
   await page.getByRole('button', { name: /^Copy Jig face to cutter/ }).click();
   await expect(page.getByText('Copied')).toBeVisible();
   expect(await page.evaluate(() => navigator.clipboard.readText())).toMatch(/^\d+(\.\d+)? mm$/);

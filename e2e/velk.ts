@@ -286,4 +286,4 @@ export async function openSetup(page: Page, joint: string, title: string | RegEx
   await setupsOf(page, joint, title).first().click();
 }
 
-export { expect };
+export { expect, type Locator };

@@ -84,6 +84,7 @@ export {
   type LayoutLine,
 } from './jobwide/index.ts';
 export {
+  freshCautions,
   MOST_PROOFS_ASKED,
   RememberedProofs,
   allMinutes,

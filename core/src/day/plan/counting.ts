@@ -11,8 +11,8 @@ export const testCut = (
   mated: boolean,
 ): string =>
   trial === 'dial' || setups.every(({ stage }) => BY_CUTTER.has(stage))
-    ? 'Test cut on scrap of the same measured thickness; measure it before the first good piece.'
-    : `Start full on scrap of the same measured thickness, and creep up to the figure until ${mated ? 'the mate fits by hand' : 'it reads as it should'}; then the first good piece.`;
+    ? 'Test cut on scrap of the same measured thickness; measure it.'
+    : `Start full on scrap of the same measured thickness, and creep up until ${mated ? 'the mate fits by hand' : 'it reads as it should'}.`;
 
 /**
  * Pieces, or ends of pieces, that go through a set-up; a cut along the whole piece is made once in

@@ -1,5 +1,6 @@
 export * from './plan.ts';
 export type { Card } from './card.ts';
+export { freshCautions } from './freshCautions.ts';
 export * from './lookup.ts';
 export { fingerprint } from './fingerprint.ts';
 export {

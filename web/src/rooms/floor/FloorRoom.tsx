@@ -135,7 +135,9 @@ function Floor({ id, plan }: { id: string; plan: Plan }) {
         </p>
       )}
       <main id="work" tabIndex={-1} className={`floorstep ${now.is}`}>
-        {now.is === 'ready' && <ReadyStep plan={plan} card={card} view={view} style={style} />}
+        {now.is === 'ready' && (
+          <ReadyStep plan={plan} card={card} view={view} read={floor.read} style={style} />
+        )}
         {now.is === 'set' && (
           <SetStep plan={plan} card={card} view={view} held={held} style={style} />
         )}

@@ -2,6 +2,7 @@ import './floor.css';
 import { DEFER } from '@velk/core/making';
 import {
   distanceIn,
+  freshCautions,
   standingOn,
   type Card,
   type CardView,
@@ -25,13 +26,18 @@ export function ReadyStep({
   plan,
   card,
   view,
+  read,
   style,
 }: {
   plan: Plan;
   card: Card;
   view: CardView;
+  /** Cards whose cautions were read here today, in turn. */
+  read: readonly Card[];
   style: LengthStyle;
 }) {
+  const fresh = freshCautions(card, [...read, card]);
+  const known = card.cautions.filter((caution) => !fresh.includes(caution));
   return (
     <>
       <div>
@@ -55,11 +61,13 @@ export function ReadyStep({
           <h2>
             <span aria-hidden>▲ </span>Look out
           </h2>
-          {card.cautions.map((caution) => (
-            <p key={caution.hazard}>
-              <Spoken sentence={caution.text} style={style} />
-            </p>
-          ))}
+          <CautionWords cautions={fresh} style={style} />
+          {known.length > 0 && (
+            <details>
+              <summary>{known.length} as read at the card before</summary>
+              <CautionWords cautions={known} style={style} />
+            </details>
+          )}
           <p className="quiet">
             <Spoken sentence={DEFER} style={style} />
           </p>
@@ -67,6 +75,14 @@ export function ReadyStep({
       </div>
     </>
   );
+}
+
+function CautionWords({ cautions, style }: { cautions: Card['cautions']; style: LengthStyle }) {
+  return cautions.map((caution) => (
+    <p key={caution.hazard}>
+      <Spoken sentence={caution.text} style={style} />
+    </p>
+  ));
 }
 
 /** What stands where: every distance, and the picture it is in. */

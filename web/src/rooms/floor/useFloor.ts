@@ -9,14 +9,16 @@ import {
   type Plan,
 } from '@velk/core/day';
 import type { RecordState } from '@velk/core/shop';
+import { today } from '../../browser/days.ts';
 import { isRecord, readKept, writeKept } from '../../browser/storage.ts';
 
 /** Where somebody is on the floor of a job. */
 interface Left {
   readonly card: string;
   readonly step: number;
-  /** Cards whose cautions were read here. */
+  /** Cards whose cautions were read here, in turn, and the day: each day begins anew. */
   readonly read: readonly string[];
+  readonly on?: string;
 }
 
 const isLeft = (value: unknown): value is Left =>
@@ -24,7 +26,8 @@ const isLeft = (value: unknown): value is Left =>
   typeof value['card'] === 'string' &&
   Number.isInteger(value['step']) &&
   Array.isArray(value['read']) &&
-  value['read'].every((one) => typeof one === 'string');
+  value['read'].every((one) => typeof one === 'string') &&
+  (value['on'] === undefined || typeof value['on'] === 'string');
 
 const keyOf = (job: string) => `velk-floor-${job}`;
 
@@ -67,14 +70,20 @@ export function useFloor(job: string, plan: Plan, record: RecordState, wanted: s
   const steps = useMemo(() => (here ? floorSteps(here.view) : []), [here]);
   const step = here && left.card === here.card.id ? Math.min(left.step, steps.length - 1) : 0;
 
+  const read = left.on === today() ? left.read : [];
   const keep = (next: Left) => {
     writeKept(keyOf(job), next);
     setLeft(next);
   };
   /** Whoever goes on from the cautions of a card has read them. */
   const goTo = (card: Card, to: number) => {
-    const isFresh = to > 0 && card.id === here?.card.id && !left.read.includes(card.id);
-    keep({ card: card.id, step: to, read: isFresh ? [...left.read, card.id] : left.read });
+    const isFresh = to > 0 && card.id === here?.card.id && !read.includes(card.id);
+    keep({
+      card: card.id,
+      step: to,
+      read: isFresh ? [...read, card.id] : read,
+      on: today(),
+    });
     if (card.id !== wanted) void navigate(floorPath(job, card));
   };
   const next = cards[index + 1];
@@ -86,7 +95,9 @@ export function useFloor(job: string, plan: Plan, record: RecordState, wanted: s
     steps,
     step,
     next,
-    isRead: here !== undefined && left.read.includes(here.card.id),
+    /** Cards whose cautions were read here today, in turn. */
+    read: read.flatMap((id) => cards.find(({ card }) => card.id === id)?.card ?? []),
+    isRead: here !== undefined && read.includes(here.card.id),
     /** Nothing where there is no further step. */
     on: !here
       ? null
@@ -103,7 +114,7 @@ export function useFloor(job: string, plan: Plan, record: RecordState, wanted: s
           ? () =>
               goTo(
                 before.card,
-                left.read.includes(before.card.id) ? floorSteps(before.view).length - 1 : 0,
+                read.includes(before.card.id) ? floorSteps(before.view).length - 1 : 0,
               )
           : null,
     goTo,

@@ -24,7 +24,7 @@ import { KeptSetups } from './KeptSetups.tsx';
 import { Readings } from './Readings.tsx';
 import { RestsOnLine } from './RestsOnLine.tsx';
 import { FirstPiece } from './FirstPiece.tsx';
-import { Reminders } from './Reminders.tsx';
+import { FoldedReminders, Reminders } from './Reminders.tsx';
 import { TemplateLine } from './TemplateLine.tsx';
 
 /** Where a card is shown: its id has letters that an address can’t hold. */
@@ -100,9 +100,9 @@ export function CardSheet({
             </div>
           )}
         </div>
-        <div className="shrinks">
+        <div className="toset shrinks">
           <Stops job={job} plan={plan} card={card} style={style} />
-          <Cautions card={card} style={style} />
+          <Cautions card={card} cards={plan.cards} style={style} />
           <Reminders card={card} when="ready" title="Made ready" style={style} />
           {held ? (
             <p className="quiet">Its figures are shown once the stop has been read.</p>
@@ -113,7 +113,7 @@ export function CardSheet({
           {(held ? [] : view.angles).map((angle) => (
             <AngleRow key={angle.id} angle={angle} style={style} />
           ))}
-          <Reminders card={card} when="set" style={style} />
+          <FoldedReminders card={card} when="set" title="While setting" style={style} />
           <Reminders card={card} when="trial" title="Before the first good piece" style={style}>
             {held || among ? (
               <>
@@ -127,17 +127,18 @@ export function CardSheet({
           <ProofLine card={card} style={style} />
           <RestsOnLine card={card} plan={plan} style={style} />
           {!among && <TemplateLine card={card} plan={plan} style={style} />}
+          {!held && !among && <KeptSetups key={card.id} plan={plan} card={card} style={style} />}
+        </div>
+        <div className="through">
           <Groups
             groups={view.groups}
             held={held}
             byHand={view.byHand}
             shown={shown}
-            onShow={setShown}
             style={style}
           />
-          <Reminders card={card} when="cut" style={style} />
-          <Reminders card={card} when="after" title="After the last piece" style={style} />
-          {!held && !among && <KeptSetups key={card.id} plan={plan} card={card} style={style} />}
+          <FoldedReminders card={card} when="cut" title="While cutting" style={style} />
+          <FoldedReminders card={card} when="after" title="After the last piece" style={style} />
         </div>
       </div>
     </div>

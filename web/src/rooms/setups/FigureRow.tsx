@@ -1,12 +1,70 @@
 import type { FigureView } from '@velk/core/day';
 import { formatAngle, formatLength, INCH, type LengthStyle, type Mm } from '@velk/core/ground';
-import { type AngleFigure, remainderMatters, withoutNumber } from '@velk/core/making';
+import {
+  type AngleFigure,
+  type LengthFigure,
+  remainderMatters,
+  withoutNumber,
+} from '@velk/core/making';
 import { CopyButton } from '../../widgets/CopyButton.tsx';
 import { inDecimals, Length } from '../../widgets/Length.tsx';
 import { SetTo } from '../../widgets/SetTo.tsx';
 import { Spoken } from '../../widgets/Spoken.tsx';
 
+/** What a figure is, from where to where, and how it is reached; the rest unfolds. */
 export function FigureRow({
+  view,
+  style,
+  byHand,
+}: {
+  view: FigureView;
+  style: LengthStyle;
+  byHand: boolean;
+}) {
+  const { figure, from, to } = view;
+  const bare = withoutNumber(figure) !== undefined;
+  return (
+    <details className={`figure folds ${byHand ? 'byhand' : ''}`}>
+      <summary>
+        <div className="value">
+          <SetTo figure={figure} style={style} unit={false} />
+          {!bare && <span className="unit">{style.system}</span>}
+        </div>
+        <div>
+          <p>
+            <strong>{figure.name}</strong>
+            {!bare && ` from ${from} to ${to}`}
+          </p>
+          {!byHand && <Reached figure={figure} style={style} />}
+        </div>
+      </summary>
+      <MoreOfFigure view={view} style={style} byHand={byHand} />
+    </details>
+  );
+}
+
+/** How a figure is reached, and what that leaves; that a number is measured needs no word. */
+function Reached({ figure, style }: { figure: LengthFigure; style: LengthStyle }) {
+  const leaves =
+    !figure.leads && remainderMatters(figure) && isShown(figure.set.error, style) ? (
+      <span className="quiet">
+        exact <Length value={figure.aim} style={style} />, leaves{' '}
+        <Length value={Math.abs(figure.set.error)} style={inDecimals(style)} />
+      </span>
+    ) : null;
+  const isMeasured = figure.set.by === 'rule';
+  if (isMeasured && !leaves) return null;
+  return (
+    <p>
+      {!isMeasured && <Spoken sentence={figure.set.text} style={style} />}
+      {!isMeasured && leaves && '; '}
+      {leaves}
+    </p>
+  );
+}
+
+/** The other ways to reach a figure, where its number comes from, and the number to take along. */
+function MoreOfFigure({
   view: { figure, from, to },
   style,
   byHand,
@@ -16,69 +74,34 @@ export function FigureRow({
   byHand: boolean;
 }) {
   const bare = withoutNumber(figure) !== undefined;
-  const between = (
-    <p>
-      from {from} to {to}
-    </p>
-  );
+  const others = byHand ? [] : figure.reach.filter((way) => way !== figure.set);
   return (
-    <div className={`figure ${byHand ? 'byhand' : ''}`}>
-      <div className="value">
-        <SetTo figure={figure} style={style} unit={false} />
-        {!bare && (
-          <>
-            <span className="unit">{style.system}</span>
-            <CopyButton of={figure.name} text={formatLength(figure.set.value, style)} />
-          </>
-        )}
-      </div>
-      <div>
-        <strong>{figure.name}</strong>
-        {!bare && between}
-        {!byHand && (
-          <p>
-            <Spoken sentence={figure.set.text} style={style} />
-            {!figure.leads && remainderMatters(figure) && isShown(figure.set.error, style) && (
+    <>
+      <p>
+        {bare ? `From ${from} to ${to}. ` : ''}
+        <Spoken sentence={figure.working} style={style} />
+        {figure.counts > 1 && '. Its error counts twice.'}{' '}
+        {!bare && <CopyButton of={figure.name} text={formatLength(figure.set.value, style)} />}
+      </p>
+      {others.length > 0 && (
+        <ul className="ways" aria-label={`Other ways to reach ${figure.name}`}>
+          {others.map((way, i) => (
+            <li key={i}>
+              or <Spoken sentence={way.text} style={style} />
               <span className="quiet">
-                ; exact <Length value={figure.aim} style={style} />, leaves{' '}
-                <Length value={Math.abs(figure.set.error)} style={inDecimals(style)} />
+                {Math.abs(way.error) > 5e-4 ? (
+                  <>
+                    , leaves <Length value={Math.abs(way.error)} style={inDecimals(style)} />
+                  </>
+                ) : (
+                  ', exact'
+                )}
               </span>
-            )}
-          </p>
-        )}
-        {!byHand && figure.reach.length > 1 && (
-          <details>
-            <summary>Or</summary>
-            {bare && between}
-            <ul className="ways">
-              {figure.reach.slice(1).map((way, i) => (
-                <li key={i}>
-                  <Spoken sentence={way.text} style={style} />
-                  <span className="quiet">
-                    {Math.abs(way.error) > 5e-4 ? (
-                      <>
-                        , leaves <Length value={Math.abs(way.error)} style={inDecimals(style)} />
-                      </>
-                    ) : (
-                      ', exact'
-                    )}
-                  </span>
-                </li>
-              ))}
-            </ul>
-          </details>
-        )}{' '}
-        <details>
-          <summary>
-            Why {bare ? 'there' : <Length value={figure.set.value} style={style} />}
-          </summary>
-          <p>
-            <Spoken sentence={figure.working} style={style} />
-            {figure.counts > 1 && '. Its error counts twice.'}
-          </p>
-        </details>
-      </div>
-    </div>
+            </li>
+          ))}
+        </ul>
+      )}
+    </>
   );
 }
 

@@ -13,7 +13,6 @@ export function Groups({
   held,
   byHand,
   shown,
-  onShow,
   style,
 }: {
   groups: readonly GroupView[];
@@ -21,9 +20,9 @@ export function Groups({
   byHand: boolean;
   /** The pass in the picture, counted over all groups from 0. */
   shown: number;
-  onShow: (pass: number) => void;
   style: LengthStyle;
 }) {
+  const passes = groups.flatMap((group) => group.passes);
   const from = groups.map((_, i) =>
     groups.slice(0, i).reduce((sum, g) => sum + g.passes.length, 0),
   );
@@ -49,8 +48,8 @@ export function Groups({
             key={`${pass.setup} ${pass.pass}`}
             pass={pass}
             held={held}
+            like={from[i]! > 0 ? sameAs(pass, passes.slice(0, from[i])) : undefined}
             shown={from[i]! + index === shown}
-            onShow={() => onShow(from[i]! + index)}
             style={style}
           />
         ))}
@@ -59,37 +58,39 @@ export function Groups({
   ));
 }
 
+/** The number of the pass that says the same and moves nothing either, if there is one. */
+function sameAs({ words, moves }: PassView, earlier: readonly PassView[]): number | undefined {
+  const said = JSON.stringify(words);
+  const index = moves.length
+    ? -1
+    : earlier.findIndex((pass) => !pass.moves.length && JSON.stringify(pass.words) === said);
+  return index < 0 ? undefined : index + 1;
+}
+
 /** One place of the cutter, or a run of bites. */
 function PassLine({
   pass: { words, moves },
+  like,
   held,
   shown,
-  onShow,
   style,
 }: {
   pass: PassView;
+  /** The pass of other pieces that goes the same way, from 1. */
+  like: number | undefined;
   held: boolean;
   shown: boolean;
-  onShow: () => void;
   style: LengthStyle;
 }) {
   return (
     <li aria-current={shown ? 'step' : undefined}>
-      <Spoken sentence={words} style={style} />
+      {like === undefined ? <Spoken sentence={words} style={style} /> : `As pass ${like}`}
       {(held ? [] : moves).map(({ figure }) => (
         <span key={figure.id} className="moved">
           {moves.length > 1 && `${figure.name} `}
           <SetTo figure={figure} style={style} />
         </span>
       ))}
-      {!shown && (
-        <>
-          {' '}
-          <button className="link" onClick={onShow}>
-            Picture
-          </button>
-        </>
-      )}
     </li>
   );
 }

@@ -2,7 +2,7 @@ import './setups.css';
 import { Button } from 'antd';
 import { useNavigate, useParams } from 'react-router';
 import { DEFER, type RouteChoice } from '@velk/core/making';
-import type { Card, Plan } from '@velk/core/day';
+import { freshCautions, type Card, type Plan } from '@velk/core/day';
 import type { Job, MemberName } from '@velk/core/design';
 import type { LengthStyle } from '@velk/core/ground';
 import { useEdit } from '../../keeping/useEdit.ts';
@@ -10,7 +10,7 @@ import { Spoken } from '../../widgets/Spoken.tsx';
 
 type Stop = Card['stops'][number];
 
-/** So many stand on the card; the others fold. */
+/** So many of those that are new stand on the card; the others fold. */
 const SHOWN = 2;
 
 /**
@@ -93,8 +93,22 @@ export function Stops({
   );
 }
 
-/** What to look out for at this state of the machine, the gravest first. */
-export function Cautions({ card: { cautions }, style }: { card: Card; style: LengthStyle }) {
+/**
+ * What to look out for at this state of the machine, the gravest first: what is new at this card
+ * stands on it, what the card before it at its machine has too is folded.
+ */
+export function Cautions({
+  card,
+  cards,
+  style,
+}: {
+  card: Card;
+  /** All cards, in the order of the run. */
+  cards: readonly Card[];
+  style: LengthStyle;
+}) {
+  const shown = freshCautions(card, cards).slice(0, SHOWN);
+  const folded = card.cautions.filter((caution) => !shown.includes(caution));
   return (
     <div className="caution">
       <svg width={26} height={26} aria-hidden>
@@ -102,14 +116,16 @@ export function Cautions({ card: { cautions }, style }: { card: Card; style: Len
         <path d="M13 10v6M13 18.6v2" stroke="var(--caution)" strokeWidth={2.2} />
       </svg>
       <div>
-        {cautions.slice(0, SHOWN).map((c) => (
+        {shown.map((c) => (
           <p key={c.hazard}>
             <Spoken sentence={c.text} style={style} />
           </p>
         ))}
         <details>
-          <summary>{Math.max(0, cautions.length - SHOWN) + 1} more</summary>
-          {cautions.slice(SHOWN).map((c) => (
+          <summary>
+            {folded.length + 1} {shown.length ? 'more' : 'cautions, as before'}
+          </summary>
+          {folded.map((c) => (
             <p key={c.hazard}>
               <Spoken sentence={c.text} style={style} />
             </p>

@@ -1,5 +1,5 @@
 import './setups.css';
-import { pluralOf } from '@velk/core/ground';
+import { counted, pluralOf } from '@velk/core/ground';
 import { restsOn, type RestsOn } from '@velk/core/shop';
 import { toolsOn, type Card, type Plan } from '@velk/core/day';
 import type { LengthStyle } from '@velk/core/ground';
@@ -14,16 +14,14 @@ export function RestsOnLine({ card, plan, style }: { card: Card; plan: Plan; sty
   const sizes = restsOn(toolsOn(card, plan.basis.shop), today());
   if (!sizes.length) return null;
   const count = (is: (one: RestsOn) => boolean) => sizes.filter(is).length;
-  const [unmeasured, stale] = [
-    count((one) => !one.measured),
+  const [measured, stale] = [
+    count((one) => one.measured !== undefined),
     count((one) => one.measured?.stale ?? false),
   ];
   return (
     <details className="restson">
       <summary>
-        Rests on {sizes.length - unmeasured} measured{' '}
-        {pluralOf(sizes.length - unmeasured, 'size', 'sizes')} of its tools
-        {unmeasured > 0 && `, ${unmeasured} as stated`}
+        Rests on {counted(sizes.length, 'tool size', 'tool sizes')}, {measured || 'none'} measured
         {stale > 0 && `; ■ ${stale} measured long ago`}
       </summary>
       <ul>
