@@ -3,6 +3,7 @@ import { say, type Mm } from '../../ground/index.ts';
 import { toolsOf, type BoringBit, type Shop } from '../../shop/index.ts';
 import { rowOf, type Hole } from '../method/boring.ts';
 import { SAME, type Gauged } from '../method/method.ts';
+import { MORTISE_STRUCK } from '../method/mortiseEnds.ts';
 import { sideBySide } from '../method/sideBySide.ts';
 import type { LengthFigure } from '../setups/index.ts';
 import { onPress } from './figures.ts';
@@ -131,7 +132,12 @@ export function holesOf(along: readonly Mm[]): RowHole[] {
 
 /** The bit comes down inside the line of an end or of a wall. */
 const bitAt = (line: string, lies: Mm, datum: string): Gauged => ({
-  mark: { lies, grows: 1, text: `the bit’s edge at the ${line} line, {lies} from the ${datum}` },
+  mark: {
+    lies,
+    grows: 1,
+    text: `the bit’s edge at the ${line} line, {lies} from the ${datum}`,
+    struck: MORTISE_STRUCK,
+  },
 });
 const endLine = (lies: Mm): Gauged => bitAt('end', lies, 'layout end');
 

@@ -37,6 +37,10 @@ export const depthWords = (feature: BoreFeature): Sentence =>
       })
     : say('depth of the hole {depth}', { depth: feature.depth });
 
+/** What a hole is set by: it is told where it is set by a number, too. */
+export const CENTRE_STRUCK =
+  'Mark the centre with an awl on the first piece; the bit’s point must fall into it.';
+
 export const BORE_REMINDERS = (feature: BoreFeature, bit: BoringBit): Reminder[] => [
   onSetting(
     'Depth counts from where the bit has its full diameter; its point goes {lead} farther.',
@@ -49,5 +53,5 @@ export const BORE_REMINDERS = (feature: BoreFeature, bit: BoringBit): Reminder[]
         ),
       ]
     : []),
-  beforehand('Mark the centre with an awl on the first piece; the bit’s point must fall into it.'),
+  beforehand(CENTRE_STRUCK),
 ];

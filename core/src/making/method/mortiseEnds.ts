@@ -26,6 +26,9 @@ export const placeAlong = (feature: Ends): Way => ({
   rounding: 'nearest',
 });
 
+/** What walls and ends of a mortise are set by, where they are set by a line. */
+export const MORTISE_STRUCK = 'Strike the mortise’s walls and ends on the first piece.';
+
 /** Two faces that lie so far apart are flush to a finger: value from memory, mm. */
 const FLUSH: Mm = 0.04;
 

@@ -51,15 +51,13 @@ export const toShoulder = (L: Mm): Setting => ({
  * The far side of what cuts stands at the line that is knifed round the first piece.
  * @param block that lies between its end and what is set
  */
-export function byShoulderLine(
-  { length: L, lean }: Pick<TenonFeature, 'length' | 'lean'>,
-  block?: EndBlock,
-): Gauged {
+export function byShoulderLine(feature: TenonFeature, block?: EndBlock): Gauged {
+  const { length: L, lean } = feature;
   const against = block ? `its end against the ${block}, ` : '';
   /** An end that was cut askew first is parallel to its shoulder. */
   const measured = lean?.degrees ? ', measured square to it' : '';
   const text = `${against}far teeth at the shoulder line, {lies} from the end${measured}`;
-  return { mark: { lies: L, grows: 1, text, leads: true } };
+  return { mark: { lies: L, grows: 1, text, struck: shoulderStruck(feature), leads: true } };
 }
 
 /** What is held between the end of a piece and what is set. */
@@ -144,11 +142,15 @@ export function byDepth(
   return groups;
 }
 
-/** What to look at on the first shoulder that a blade cuts; of a lap there is no other to meet. */
-export const shoulderReminders = (feature: TenonFeature, teeth: Teeth): Reminder[] => [
+/** Of a lap there is no other shoulder to meet. */
+const shoulderStruck = (feature: TenonFeature): string =>
   shouldersOf(feature).length > 1
-    ? beforehand('Knife the shoulder line all round the first piece: both faces must meet on it.')
-    : beforehand('Knife the shoulder line on the first piece: the cut must end on it.'),
+    ? 'Knife the shoulder line all round the first piece: both faces must meet on it.'
+    : 'Knife the shoulder line on the first piece: the cut must end on it.';
+
+/** What to look at on the first shoulder that a blade cuts. */
+export const shoulderReminders = (feature: TenonFeature, teeth: Teeth): Reminder[] => [
+  beforehand(shoulderStruck(feature)),
   ...(teeth === 'flat'
     ? []
     : [

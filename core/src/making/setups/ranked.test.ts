@@ -72,7 +72,7 @@ describe('the ways to reach a figure, best first', () => {
 
   it('a line is struck where a rule shows it, to the safe side of what it sets (worked by hand)', () => {
     const line = (rounding: Rounding, grows: 1 | -1) => {
-      const mark = { lies: 20.3, grows, text: 'the line, {lies}' };
+      const mark = { lies: 20.3, grows, text: 'the line, {lies}', struck: 'Strike it.' };
       const { value, error, text } = byMark({ value: 75.3, aim: 75.5, rounding }, mark, 0.5);
       return [value, error, text.lengths['lies']].map((x) => Number(x!.toFixed(9)));
     };

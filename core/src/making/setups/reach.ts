@@ -42,6 +42,8 @@ export interface Reach extends Reached {
   readonly wall?: Mate['wall'];
   /** Of a block: where the machine must stand for it, mm. */
   readonly stood?: Mm;
+  /** Of a line: that it is struck on the first piece. */
+  readonly struck?: string;
   /** It stands so since it was last set: nothing is to be done. */
   readonly stands?: true;
 }
@@ -65,6 +67,8 @@ export interface Mark {
   readonly grows: 1 | -1;
   /** With a slot for where it lies. */
   readonly text: string;
+  /** That it is struck, and where else it must lie: before anything is set by it. */
+  readonly struck: string;
   /** It is there whatever the figure is for: it leads a figure that makes a fit, too. */
   readonly leads?: true;
 }
@@ -240,15 +244,16 @@ function measuredBy(value: Mm, rounding: Rounding, finest: Mm, rule: Mm | undefi
  */
 export function byMark(
   { value, aim, rounding }: { value: Mm; aim: Mm; rounding: Rounding },
-  { lies, grows, text }: Mark,
+  { lies, grows, text, struck }: Mark,
   step: Mm,
   rule: Mm = step,
 ): Reach {
-  const struck = measuredBy(lies, grows > 0 ? rounding : opposite(rounding), step, rule);
-  const set = value + grows * (struck - lies);
+  const line = measuredBy(lies, grows > 0 ? rounding : opposite(rounding), step, rule);
+  const set = value + grows * (line - lies);
   return {
     by: 'mark',
-    text: say(text, { lies: struck }),
+    text: say(text, { lies: line }),
+    struck,
     value: set,
     error: aim - set,
     spread: BY_EYE,

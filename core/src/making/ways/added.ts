@@ -50,6 +50,15 @@ const traitsOf = ({ traits = [] }: Method, feature: Feature): Trait[] => [
 
 /** All that is added to every set-up, in this order, each with its reason. */
 const ADDED: Readonly<Record<string, Added>> = {
+  /** What is set by a line wants it struck before, and that is the first thing that is done. */
+  lined: (setup) => {
+    const struck = new Set(setup.figures.flatMap(({ set }) => set.struck ?? []));
+    if (!struck.size) return setup;
+    const others = setup.reminders.filter(({ text }) => !struck.has(text));
+    const lines = [...struck].map((text) => beforehand(text));
+    return { ...setup, reminders: [...lines, ...others] };
+  },
+
   /** Narrow pieces tip when they stand on edge: several go through as one. */
   inBundles: (setup, { given }) => bundled(setup, given.feature.stock),
 

@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { planJob } from '../../day/plan/index.ts';
 import { eachSetup, type EachSetup } from '../../testing/eachSetup.ts';
 import { cases, type Case } from '../../testing/generate.ts';
+import { remindersAt } from '../setups/index.ts';
 import { METRIC, parseLength, speak } from '../../ground/units/index.ts';
 
 const LINES = { seed: 31, numRuns: 12 };
@@ -69,13 +70,16 @@ describe('by its lines alone', () => {
     );
   const GRADUATION = 0.05;
 
-  /** @param look at each card that is set by lines, of joints that were drawn with these sizes */
+  /**
+   * Whatever line a card is set by is struck before anything else is made ready.
+   * @param look at each card that is set by lines, of joints that were drawn with these sizes
+   */
   function read(
     kind: string,
     method: string,
     look: (card: EachSetup, drawn: Readonly<Record<string, number>>) => void,
   ) {
-    let seen = 0;
+    let [seen, lined] = [0, 0];
     fc.assert(
       fc.property(
         cases({ kind, methods: [method], corners: 'squared', graduation: GRADUATION }),
@@ -83,6 +87,12 @@ describe('by its lines alone', () => {
           fc.pre(each.goes);
           for (const card of cardsOf(method, each)) {
             look(card, each.job.joints[0]!.params as Record<string, number>);
+            const { figures, reminders } = card.setup;
+            const struck = [...new Set(figures.flatMap(({ set }) => set.struck ?? []))];
+            const ready = remindersAt(reminders, 'ready').map(({ text }) => text);
+            lined += struck.length;
+            expect(ready.slice(0, struck.length)).toEqual(struck);
+            expect(new Set(ready).size).toBe(ready.length);
             seen++;
           }
         },
@@ -90,6 +100,7 @@ describe('by its lines alone', () => {
       LINES,
     );
     expect(seen).toBeGreaterThan(0);
+    expect(lined).toBeGreaterThan(0);
   }
   const isWithin = (value: number, least: number, most: number) => {
     expect(value).toBeGreaterThan(least - 1e-6);

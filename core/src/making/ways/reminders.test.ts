@@ -1,6 +1,7 @@
 import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { planJob, setupsOf } from '../../day/plan/index.ts';
+import type { Schools } from '../../shop/index.ts';
 import { METRIC, speak } from '../../ground/units/index.ts';
 import { cases } from '../../testing/generate.ts';
 import { jobWith } from '../../testing/jobs.ts';
@@ -8,8 +9,9 @@ import { TEST_SHOP } from '../../testing/shops.ts';
 import { remindersAt, type Moment, type Setup } from '../setups/index.ts';
 
 /** What the first card of a way reminds of, moment by moment. */
-function toldBy(method: string, tenoned: string) {
-  const plan = planJob(jobWith({ routes: { tenoned } }), TEST_SHOP);
+function toldBy(method: string, tenoned: string, schools: Partial<Schools> = {}) {
+  const shop = { ...TEST_SHOP, schools: { ...TEST_SHOP.schools, ...schools } };
+  const plan = planJob(jobWith({ routes: { tenoned } }), shop);
   const { reminders } = setupsOf(plan).find((setup) => setup.method === method)!;
   const words = (when: Moment) =>
     remindersAt(reminders, when).map((reminder) => speak(reminder, METRIC));
@@ -30,19 +32,17 @@ const drawnBy = (kind: string, method: string): Setup[] =>
     .flatMap(({ job, shop }) => setupsOf(planJob(job, shop)));
 
 describe('what a card reminds of stands where it is of use', () => {
-  it('a shoulder’s line is knifed before the stop is set by it', () => {
-    expect(toldBy('crosscut-shoulders', 'crosscut-shoulders+saw-upright-flipped')).toEqual({
-      ready: [
-        'The block ends well ahead of the teeth; a notch at its foot keeps dust out.',
-        'Knife the shoulder line all round the first piece: both faces must meet on it.',
-      ],
-      set: [
-        'Measure to the far side of the blade, the side away from the fence: the kerf lies in the waste.',
-      ],
-      trial: [],
-      cut: [],
-      after: [],
-    });
+  it('a shoulder’s line is knifed before all else where the stop is set by it; to where one measures is told where one does', () => {
+    const [block, line, measured] = [
+      'The block ends well ahead of the teeth; a notch at its foot keeps dust out.',
+      'Knife the shoulder line all round the first piece: both faces must meet on it.',
+      'Measure to the far side of the blade, the side away from the fence: the kerf lies in the waste.',
+    ];
+    const told = (places: Schools['places']) =>
+      toldBy('crosscut-shoulders', 'crosscut-shoulders+saw-upright-flipped', { places });
+    const nothingElse = { trial: [], cut: [], after: [] };
+    expect(told('lines')).toEqual({ ready: [line, block], set: [], ...nothingElse });
+    expect(told('numbers')).toEqual({ ready: [block, line], set: [measured], ...nothingElse });
   });
 
   it('a stack is made up before, tried on a piece as thick, and its ridges are planed after', () => {

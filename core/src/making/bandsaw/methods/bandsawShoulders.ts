@@ -66,11 +66,15 @@ export const bandsawShoulders: Method<TenonFeature> = {
         })),
         occurrences,
         reminders: [
-          onSetting(
-            'Measure from the fence to the far side of the blade: the kerf lies in the waste.',
-          ),
+          ...(fence.set.by === 'mark'
+            ? []
+            : [
+                onSetting(
+                  'Measure from the fence to the far side of the blade: the kerf lies in the waste.',
+                ),
+              ]),
           beforehand(
-            'The blade must run square to table and fence for a shoulder: try it on scrap, and knife the line first.',
+            'The blade must run square to table and fence for a shoulder: try it on scrap.',
           ),
         ],
       };

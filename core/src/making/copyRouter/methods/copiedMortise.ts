@@ -2,7 +2,7 @@ import type { MortiseFeature } from '../../../design/index.ts';
 import { say, type Mm } from '../../../ground/index.ts';
 import type { Shop } from '../../../shop/index.ts';
 import { beforehand, type Mark } from '../../setups/index.ts';
-import { endOf, placeAlong } from '../../method/mortiseEnds.ts';
+import { endOf, MORTISE_STRUCK, placeAlong } from '../../method/mortiseEnds.ts';
 import { fittingCutters } from '../../method/cutters.ts';
 import { called, SAME, type Method } from '../../method/method.ts';
 import { over } from '../../method/refusal.ts';
@@ -18,6 +18,7 @@ const lineAt = (side: string, line: string, lies: Mm, datum: string): Mark => ({
   lies,
   grows: 1,
   text: `the follower against the opening’s near ${side}, the cutter’s edge at the ${line} line, {lies} from the ${datum}`,
+  struck: MORTISE_STRUCK,
 });
 
 function sizesOf(feature: MortiseFeature, { cutter, follower, machine }: Gear): Sizes {

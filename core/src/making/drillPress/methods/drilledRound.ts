@@ -11,7 +11,14 @@ import {
   pressRefusals,
   seatOf,
 } from '../../method/boring.ts';
-import { boreLies, BORE_REMINDERS, depthWords, GUIDE_WORDS, holeOf } from '../../method/holes.ts';
+import {
+  boreLies,
+  BORE_REMINDERS,
+  CENTRE_STRUCK,
+  depthWords,
+  GUIDE_WORDS,
+  holeOf,
+} from '../../method/holes.ts';
 import { called, type Gauged, type Method } from '../../method/method.ts';
 import { missing } from '../../method/refusal.ts';
 import { onPress } from '../figures.ts';
@@ -22,6 +29,7 @@ const pointAt = (lies: Mm, datum: string): Gauged => ({
     lies,
     grows: 1,
     text: `the bit’s point in the awl mark, {lies} from the ${datum}`,
+    struck: CENTRE_STRUCK,
     leads: true,
   },
 });

@@ -213,17 +213,21 @@ function plungeOf(feature: MortiseFeature, shop: Shop, gear: Gear): LengthFigure
 /** How the end of a mortise is set that meets its haunch’s pocket. */
 const MEETING = endOf({}, 'far');
 
+const LINES = 'The first piece carries the mortise’s centre line and ends.';
+
 /** Where the cutter’s edge ends at a stop. */
 const endLine = (lies: Mm): Mark => ({
   lies,
   grows: 1,
   text: 'cutter’s edge turned to the end line, {lies} off the mortise’s centre line',
+  struck: LINES,
 });
 
 const centreLine = (lies: Mm, datum: string): Mark => ({
   lies,
   grows: 1,
   text: `the piece’s centre line, {lies} from its ${datum}, on the jig’s; the stop against the piece`,
+  struck: LINES,
 });
 
 function setup(
@@ -284,7 +288,6 @@ function setup(
     passes,
     occurrences,
     reminders: [
-      beforehand('The first piece carries the mortise’s centre line and ends.'),
       onSetting('Stop to stop measures {total}.', { total: left.set.value + right.set.value }),
       onSetting(
         end

@@ -223,6 +223,7 @@ const endLine = (lies: Mm): Mark => ({
   lies,
   grows: 1,
   text: 'chisel’s side at the end line, {lies} from the layout end',
+  struck: 'Strike the mortise’s ends on the first piece.',
 });
 
 function setup(

@@ -119,9 +119,13 @@ export const crosscutShoulders: Method<TenonFeature> = {
       })),
       occurrences,
       reminders: [
-        onSetting(
-          'Measure to the far side of the blade, the side away from the fence: the kerf lies in the waste.',
-        ),
+        ...(fence.set.by === 'mark'
+          ? []
+          : [
+              onSetting(
+                'Measure to the far side of the blade, the side away from the fence: the kerf lies in the waste.',
+              ),
+            ]),
         beforehand('The block ends well ahead of the teeth; a notch at its foot keeps dust out.'),
         ...shoulderReminders(feature, teeth),
       ],

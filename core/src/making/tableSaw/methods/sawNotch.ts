@@ -98,6 +98,7 @@ const lineOf = (wall: 'near' | 'far', lies: Mm): Gauged => ({
     lies,
     grows: 1,
     text: `${wall} teeth at the notch’s ${wall} line, {lies} from the layout end`,
+    struck: 'Strike both walls of the notch on the first piece.',
   },
 });
 

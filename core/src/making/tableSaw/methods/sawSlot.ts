@@ -44,13 +44,13 @@ const byFloorLine = ({ between, lean, depth }: SlotFeature): Gauged | undefined 
           lies: depth,
           grows: 1,
           text: 'tips of the teeth at the line of the floor, {lies} from the end',
+          struck: FLOOR_STRUCK,
           leads: true,
         },
       };
 
-const LINED = beforehand(
-  'Strike the line of the floor on the first piece, over both of its open sides.',
-);
+const FLOOR_STRUCK =
+  'Strike the line of the floor on the first piece, over both of its open sides.';
 
 const FLOOR = beforehand('Flat-topped teeth leave a flat floor; others leave ears, to be pared.');
 
@@ -162,7 +162,6 @@ export const sawSlot: Method<SlotFeature> = {
               ]
             : []),
           ...spacerWords(feature, jig, kerf),
-          ...(byFloorLine(feature) ? [LINED] : []),
           FLOOR,
         ],
       },
@@ -288,7 +287,6 @@ export const sawSlotFlipped: Method<SlotFeature> = {
           ...(fences.length > 1
             ? [onCutting('Run all pieces through both ways before the fence is moved.')]
             : []),
-          ...(byFloorLine(feature) ? [LINED] : []),
           FLOOR,
         ],
       };
