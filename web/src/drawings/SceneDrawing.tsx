@@ -2,8 +2,8 @@ import type { LengthStyle, Mm, Vec2 } from '@velk/core/ground';
 import type { LengthFigure, ScenePicture } from '@velk/core/making';
 import { useId } from 'react';
 import { labelsOf } from './labels.ts';
-import { FILL, focusOf, placesOf, ROOM } from './sceneFocus.ts';
-import { clamp, Feed, isLevel, Line, Reference, spanOf, textOf } from './sceneLines.tsx';
+import { FILL, placesOf, windowOf } from './sceneFocus.ts';
+import { clamp, Feed, isLevel, Line, Reference, textOf } from './sceneLines.tsx';
 import { useWidth } from './useWidth.ts';
 
 export { aspectOf, isCrowded } from './sceneFocus.ts';
@@ -28,7 +28,7 @@ export function SceneDrawing({
 }) {
   const [ref, width] = useWidth<HTMLDivElement>();
   const clip = useId().replace(/:/g, '');
-  const window = spanOf(focusOf(picture), ROOM);
+  const window = windowOf(picture);
   const level = picture.dimensions.filter(isLevel);
   const upright = picture.dimensions.filter((d) => !isLevel(d));
   const below = 14 + level.length * 34;

@@ -11,6 +11,7 @@ import { EndThumb } from './EndThumb.tsx';
 import { arrow } from './JointDrawing.tsx';
 import { passedIn } from './RunLanes.tsx';
 import { aspectOf, SceneDrawing } from './SceneDrawing.tsx';
+import { windowOf } from './sceneFocus.ts';
 import { SectionDrawing } from './SectionDrawing.tsx';
 
 const words = (markup: string) => markup.replace(/<[^>]*>/g, '').replace(/\u2009/g, ' ');
@@ -65,6 +66,27 @@ describe('pictures', () => {
         );
       for (const picture of scenes.flatMap((s) => s.pictures))
         expect(aspectOf(picture)).toBeGreaterThan(0);
+    }
+  });
+
+  it('a picture shows all its waste, and no more than a finger’s breadth where nothing is drawn', () => {
+    const pictures = plan.cards.flatMap((card) =>
+      scenesOf(card, plan).flatMap((scene) => scene.pictures),
+    );
+    for (const picture of pictures) {
+      const { x0, x1, y0, y1 } = windowOf(picture);
+      const drawn = picture.shapes.flatMap(({ outline }) => outline);
+      const ends = picture.dimensions.flatMap(({ from, to }) => [from, to]);
+      const [xs, ys] = ([0, 1] as const).map((i) => [...drawn, ...ends].map((p) => p[i]));
+      expect(Math.min(...xs!) - x0).toBeLessThanOrEqual(10);
+      expect(x1 - Math.max(...xs!)).toBeLessThanOrEqual(10);
+      expect(Math.min(...ys!) - y0).toBeLessThanOrEqual(10);
+      expect(y1 - Math.max(...ys!)).toBeLessThanOrEqual(10);
+      const wasted = picture.shapes.filter(({ role }) => role === 'waste');
+      for (const [x, y] of wasted.flatMap(({ outline }) => outline)) {
+        if (picture.shapes.some(({ role }) => role === 'cutter')) continue;
+        expect([x >= x0, x <= x1, y >= y0, y <= y1]).not.toContain(false);
+      }
     }
   });
 

@@ -24,7 +24,8 @@ const LONGEST = 260;
  * Waste as long as the piece, such as a groove's, is shown so far to either side of the cutter, mm.
  */
 const BESIDE = 160;
-export const ROOM = 26;
+/** About what a picture must show, mm; and about everything there is to see. */
+const [ROOM, EDGE] = [26, 10];
 
 /** A point, or the nearest to it that lies no farther from a middle than is shown. */
 const besideOf =
@@ -38,7 +39,7 @@ const besideOf =
  * What the picture must show: near figures, the waste, and a cutter that isn't longer than the
  * work.
  */
-export function focusOf(picture: ScenePicture): Vec2[] {
+function focusOf(picture: ScenePicture): Vec2[] {
   const near = picture.dimensions.filter(
     (d) => Math.hypot(d.to[0] - d.from[0], d.to[1] - d.from[1]) <= LONGEST,
   );
@@ -67,9 +68,22 @@ export function focusOf(picture: ScenePicture): Vec2[] {
   return [...shown, ...along];
 }
 
+/** What a picture shows: some room about its focus, but none where nothing is drawn. */
+export function windowOf(picture: ScenePicture): ReturnType<typeof spanOf> {
+  const focus = focusOf(picture);
+  const roomy = spanOf(focus, ROOM);
+  const drawn = spanOf([...focus, ...picture.shapes.flatMap(({ outline }) => outline)], EDGE);
+  return {
+    x0: Math.max(roomy.x0, drawn.x0),
+    x1: Math.min(roomy.x1, drawn.x1),
+    y0: Math.max(roomy.y0, drawn.y0),
+    y1: Math.min(roomy.y1, drawn.y1),
+  };
+}
+
 /** Width by height of what a picture shows. */
 export function aspectOf(picture: ScenePicture): number {
-  const { x0, x1, y0, y1 } = spanOf(focusOf(picture), ROOM);
+  const { x0, x1, y0, y1 } = windowOf(picture);
   return (x1 - x0) / (y1 - y0);
 }
 
