@@ -38,8 +38,9 @@ export const depthWords = (feature: BoreFeature): Sentence =>
     : say('depth of the hole {depth}', { depth: feature.depth });
 
 /** What a hole is set by: it is told where it is set by a number, too. */
-export const CENTRE_STRUCK =
-  'Mark the centre with an awl on the first piece; the bit’s point must fall into it.';
+export const CENTRE_STRUCK = beforehand(
+  'Mark the centre with an awl on the first piece; the bit’s point must fall into it.',
+);
 
 export const BORE_REMINDERS = (feature: BoreFeature, bit: BoringBit): Reminder[] => [
   onSetting(
@@ -53,5 +54,5 @@ export const BORE_REMINDERS = (feature: BoreFeature, bit: BoringBit): Reminder[]
         ),
       ]
     : []),
-  beforehand(CENTRE_STRUCK),
+  CENTRE_STRUCK,
 ];

@@ -1,5 +1,6 @@
 import type { MortiseFeature } from '../../design/index.ts';
 import type { Mm } from '../../ground/index.ts';
+import { beforehand } from '../setups/index.ts';
 import type { Setting } from './dials.ts';
 
 type Ends = Pick<MortiseFeature, 'through' | 'seen' | 'meets'>;
@@ -27,7 +28,7 @@ export const placeAlong = (feature: Ends): Way => ({
 });
 
 /** What walls and ends of a mortise are set by, where they are set by a line. */
-export const MORTISE_STRUCK = 'Strike the mortise’s walls and ends on the first piece.';
+export const MORTISE_STRUCK = beforehand('Strike the mortise’s walls and ends on the first piece.');
 
 /** Two faces that lie so far apart are flush to a finger: value from memory, mm. */
 const FLUSH: Mm = 0.04;

@@ -142,15 +142,18 @@ export function byDepth(
   return groups;
 }
 
+const KNIFED_ROUND = beforehand(
+  'Knife the shoulder line all round the first piece: both faces must meet on it.',
+);
+const KNIFED = beforehand('Knife the shoulder line on the first piece: the cut must end on it.');
+
 /** Of a lap there is no other shoulder to meet. */
-const shoulderStruck = (feature: TenonFeature): string =>
-  shouldersOf(feature).length > 1
-    ? 'Knife the shoulder line all round the first piece: both faces must meet on it.'
-    : 'Knife the shoulder line on the first piece: the cut must end on it.';
+const shoulderStruck = (feature: TenonFeature): Reminder =>
+  shouldersOf(feature).length > 1 ? KNIFED_ROUND : KNIFED;
 
 /** What to look at on the first shoulder that a blade cuts. */
 export const shoulderReminders = (feature: TenonFeature, teeth: Teeth): Reminder[] => [
-  beforehand(shoulderStruck(feature)),
+  shoulderStruck(feature),
   ...(teeth === 'flat'
     ? []
     : [

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { say, type Rounding } from '../../ground/units/index.ts';
-import { byMark, byMove, ranked, type Reach } from './index.ts';
+import { beforehand, byMark, byMove, ranked, type Reach } from './index.ts';
 
 describe('the ways to reach a figure, best first', () => {
   it('ways whose errors are alike come by how closely they can be set, others by their error', () => {
@@ -72,7 +72,12 @@ describe('the ways to reach a figure, best first', () => {
 
   it('a line is struck where a rule shows it, to the safe side of what it sets (worked by hand)', () => {
     const line = (rounding: Rounding, grows: 1 | -1) => {
-      const mark = { lies: 20.3, grows, text: 'the line, {lies}', struck: 'Strike it.' };
+      const mark = {
+        lies: 20.3,
+        grows,
+        text: 'the line, {lies}',
+        struck: beforehand('Strike it.'),
+      };
       const { value, error, text } = byMark({ value: 75.3, aim: 75.5, rounding }, mark, 0.5);
       return [value, error, text.lengths['lies']].map((x) => Number(x!.toFixed(9)));
     };

@@ -16,6 +16,7 @@ import {
   type Screw,
   type Sentence,
 } from '../../ground/index.ts';
+import type { Reminder } from './reminder.ts';
 
 /**
  * How a length is set: read off a scale, measured, built up, turned, moved from where it stands,
@@ -43,7 +44,7 @@ export interface Reach extends Reached {
   /** Of a block: where the machine must stand for it, mm. */
   readonly stood?: Mm;
   /** Of a line: that it is struck on the first piece. */
-  readonly struck?: string;
+  readonly struck?: Reminder;
   /** It stands so since it was last set: nothing is to be done. */
   readonly stands?: true;
 }
@@ -68,7 +69,7 @@ export interface Mark {
   /** With a slot for where it lies. */
   readonly text: string;
   /** That it is struck, and where else it must lie: before anything is set by it. */
-  readonly struck: string;
+  readonly struck: Reminder;
   /** It is there whatever the figure is for: it leads a figure that makes a fit, too. */
   readonly leads?: true;
 }

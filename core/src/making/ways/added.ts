@@ -54,9 +54,8 @@ const ADDED: Readonly<Record<string, Added>> = {
   lined: (setup) => {
     const struck = new Set(setup.figures.flatMap(({ set }) => set.struck ?? []));
     if (!struck.size) return setup;
-    const others = setup.reminders.filter(({ text }) => !struck.has(text));
-    const lines = [...struck].map((text) => beforehand(text));
-    return { ...setup, reminders: [...lines, ...others] };
+    const others = setup.reminders.filter((reminder) => !struck.has(reminder));
+    return { ...setup, reminders: [...struck, ...others] };
   },
 
   /** Narrow pieces tip when they stand on edge: several go through as one. */

@@ -88,7 +88,7 @@ describe('by its lines alone', () => {
           for (const card of cardsOf(method, each)) {
             look(card, each.job.joints[0]!.params as Record<string, number>);
             const { figures, reminders } = card.setup;
-            const struck = [...new Set(figures.flatMap(({ set }) => set.struck ?? []))];
+            const struck = [...new Set(figures.flatMap(({ set }) => set.struck?.text ?? []))];
             const ready = remindersAt(reminders, 'ready').map(({ text }) => text);
             lined += struck.length;
             expect(ready.slice(0, struck.length)).toEqual(struck);

@@ -213,7 +213,7 @@ function plungeOf(feature: MortiseFeature, shop: Shop, gear: Gear): LengthFigure
 /** How the end of a mortise is set that meets its haunch’s pocket. */
 const MEETING = endOf({}, 'far');
 
-const LINES = 'The first piece carries the mortise’s centre line and ends.';
+const LINES = beforehand('The first piece carries the mortise’s centre line and ends.');
 
 /** Where the cutter’s edge ends at a stop. */
 const endLine = (lies: Mm): Mark => ({

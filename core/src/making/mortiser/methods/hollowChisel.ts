@@ -218,12 +218,14 @@ function stopsOf(
   ];
 }
 
+const ENDS_STRUCK = beforehand('Strike the mortise’s ends on the first piece.');
+
 /** The chisel comes down inside the line of the end. */
 const endLine = (lies: Mm): Mark => ({
   lies,
   grows: 1,
   text: 'chisel’s side at the end line, {lies} from the layout end',
-  struck: 'Strike the mortise’s ends on the first piece.',
+  struck: ENDS_STRUCK,
 });
 
 function setup(

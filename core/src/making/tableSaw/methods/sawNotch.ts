@@ -1,5 +1,5 @@
 import type { NotchFeature } from '../../../design/index.ts';
-import { onTrial, type Pass } from '../../setups/index.ts';
+import { beforehand, onTrial, type Pass } from '../../setups/index.ts';
 import { toolsOf, type Shop } from '../../../shop/index.ts';
 import { capital, say, type Mm, type Sentence } from '../../../ground/index.ts';
 import { stackPasses, stackWithin } from '../../method/blades.ts';
@@ -92,13 +92,15 @@ export const sawNotch: Method<NotchFeature> = {
   },
 };
 
+const WALLS_STRUCK = beforehand('Strike both walls of the notch on the first piece.');
+
 /** What cuts stands inside the notch, its side at the line of that wall. */
 const lineOf = (wall: 'near' | 'far', lies: Mm): Gauged => ({
   mark: {
     lies,
     grows: 1,
     text: `${wall} teeth at the notch’s ${wall} line, {lies} from the layout end`,
-    struck: 'Strike both walls of the notch on the first piece.',
+    struck: WALLS_STRUCK,
   },
 });
 

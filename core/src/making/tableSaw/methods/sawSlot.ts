@@ -49,8 +49,9 @@ const byFloorLine = ({ between, lean, depth }: SlotFeature): Gauged | undefined 
         },
       };
 
-const FLOOR_STRUCK =
-  'Strike the line of the floor on the first piece, over both of its open sides.';
+const FLOOR_STRUCK = beforehand(
+  'Strike the line of the floor on the first piece, over both of its open sides.',
+);
 
 const FLOOR = beforehand('Flat-topped teeth leave a flat floor; others leave ears, to be pared.');
 
