@@ -1,7 +1,7 @@
 import { expect, openLooms, openSetup, stageOf, test } from './velk.ts';
 
 /** In a page: what was read, and on which day, is kept by the browser. */
-test('cautions stand where they are new: folded at the next card of the machine, on the floor once they were read there, until the next day', async ({
+test('cautions fold at the next card of a machine, on the floor once read there, until the next day', async ({
   page,
   velk,
 }) => {

@@ -114,6 +114,7 @@ test('the two tenon routes can be changed for each other, and left and right sti
   const groups = page.getByRole('region', { name: /^What goes through/ });
   await expect(groups).toHaveCount(2);
   await expect(groups.nth(1)).toContainText('End stop, on the right');
+  await expect(groups.nth(1).getByRole('listitem')).toHaveText('As pass 1');
   await page.getByText('While setting').click();
   await expect(page.getByText(/Both end stops stay as they are set/)).toBeVisible();
   /** Its address holds while its work is there, and says so when that is gone. */

@@ -12,7 +12,9 @@ export const testCut = (
 ): string =>
   trial === 'dial' || setups.every(({ stage }) => BY_CUTTER.has(stage))
     ? 'Test cut on scrap of the same measured thickness; measure it.'
-    : `Start full on scrap of the same measured thickness, and creep up until ${mated ? 'the mate fits by hand' : 'it reads as it should'}.`;
+    : `Start full on scrap of the same measured thickness, and creep up until ${
+        mated ? 'the mate fits by hand' : 'it reads as it should'
+      }.`;
 
 /**
  * Pieces, or ends of pieces, that go through a set-up; a cut along the whole piece is made once in

@@ -32,7 +32,7 @@ const drawnBy = (kind: string, method: string): Setup[] =>
     .flatMap(({ job, shop }) => setupsOf(planJob(job, shop)));
 
 describe('what a card reminds of stands where it is of use', () => {
-  it('a shoulder’s line is knifed before all else where the stop is set by it; to where one measures is told where one does', () => {
+  it('a shoulder’s line is knifed first where it sets the stop; the blade’s far side is told who measures', () => {
     const [block, line, measured] = [
       'The block ends well ahead of the teeth; a notch at its foot keeps dust out.',
       'Knife the shoulder line all round the first piece: both faces must meet on it.',
