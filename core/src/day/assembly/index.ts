@@ -15,3 +15,4 @@ export type {
 } from './plan.ts';
 export * from './calendar.ts';
 export * from './shaped.ts';
+export { sketchesOf, type Sketch } from './sketch.ts';

@@ -4,3 +4,4 @@ export * from './solid.ts';
 export * from './bounds.ts';
 export * from './modeller.ts';
 export * from './aside.ts';
+export * from './hull.ts';

@@ -2,9 +2,11 @@ import {
   add,
   cross,
   dot,
+  hull,
   IDENTITY,
   place,
   scale,
+  turnOf,
   type Rigid,
   type Solid,
   type Vec2,
@@ -240,23 +242,6 @@ function corners(solid: Solid): Vec3[] {
       return corners(solid.from);
   }
 }
-
-/** Monotone chain; anticlockwise. */
-function hull(points: Vec2[]): Vec2[] {
-  const sorted = [...points].sort((a, b) => a[0] - b[0] || a[1] - b[1]);
-  const side = (list: Vec2[]) => {
-    const chain: Vec2[] = [];
-    for (const p of list) {
-      while (chain.length > 1 && turnOf(chain.at(-2)!, chain.at(-1)!, p) <= 1e-9) chain.pop();
-      chain.push(p);
-    }
-    return chain.slice(0, -1);
-  };
-  return [...side(sorted), ...side(sorted.reverse())];
-}
-
-const turnOf = (a: Vec2, b: Vec2, c: Vec2) =>
-  (b[0] - a[0]) * (c[1] - a[1]) - (b[1] - a[1]) * (c[0] - a[0]);
 
 /** The part of one convex outline that lies within another (both anticlockwise). */
 function clip(outline: Vec2[], window: readonly Vec2[]): Vec2[] {
