@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import type { KeptProof, Plan, PlanDigest } from '../day/index.ts';
+import type { KeptProof, Plan, PlanDigest, Progress, Sketch } from '../day/index.ts';
 import type { Job } from '../design/index.ts';
 import { jobFileSchema, jobSchema, shopSchema, type FieldError } from '../exchange/index.ts';
 import { recordSchema, type Recorded, type Shop } from '../shop/index.ts';
@@ -39,6 +39,9 @@ export interface JobSummary extends JobVersion {
    * then.
    */
   readonly plan?: PlanDigest & { readonly isNow: boolean };
+  /** What it makes, and how far that is, by the same plan. */
+  readonly sketches?: readonly Sketch[];
+  readonly progress?: Progress;
 }
 
 /** One saved state of a job. */
@@ -140,6 +143,33 @@ const digest = Joi.object({
   proved: Joi.object({ joints: whole.required(), bad: whole.required() }),
   isNow: yes.required(),
 });
+const sketch = Joi.object({
+  count: whole.required(),
+  outlines: Joi.array()
+    .items(Joi.array().items(Joi.array().items(whole).length(2)))
+    .required(),
+});
+const progress = Joi.object({
+  cut: whole.required(),
+  cards: whole.required(),
+  minutes: Joi.number().required(),
+  next: Joi.object({
+    id: text.required(),
+    title: text.required(),
+    parts: Joi.array().items(text).required(),
+    isBegun: yes.required(),
+  }),
+  standing: Joi.array()
+    .items(
+      Joi.object({
+        machine: text.required(),
+        card: text.required(),
+        title: text.required(),
+        seen: time.required(),
+      }),
+    )
+    .required(),
+});
 const summary = Joi.object<JobSummary>({
   id: id.required(),
   name: text.required(),
@@ -149,6 +179,8 @@ const summary = Joi.object<JobSummary>({
   joints: whole.required(),
   place: place.required(),
   plan: digest,
+  sketches: Joi.array().items(sketch),
+  progress,
 });
 const revision = Joi.object<Revision>({
   version: whole.required(),

@@ -12,6 +12,7 @@ import { Proofs1795996800000 } from './migrations/1795996800000-proofs.ts';
 import { Digests1796083200000 } from './migrations/1796083200000-digests.ts';
 import { Plans1796169600000 } from './migrations/1796169600000-plans.ts';
 import { Once1796256000000 } from './migrations/1796256000000-once.ts';
+import { Listed1796342400000 } from './migrations/1796342400000-listed.ts';
 import { calmDriver } from './trouble.ts';
 
 /** The changes of the database, in order. */
@@ -27,6 +28,7 @@ export const MIGRATIONS = [
   Digests1796083200000,
   Plans1796169600000,
   Once1796256000000,
+  Listed1796342400000,
 ];
 
 /** Their names: what this Velk knows. */

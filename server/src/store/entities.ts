@@ -1,7 +1,7 @@
 import { EntitySchema } from 'typeorm';
 import type { Job } from '@velk/core/design';
 import type { Observation, Shop } from '@velk/core/shop';
-import type { KeptProof, PlanDigest } from '@velk/core/day';
+import type { KeptProof, ListedCard, PlanDigest, Sketch } from '@velk/core/day';
 import type { Door, Place } from '@velk/core/wire';
 
 export interface ShopRow {
@@ -35,6 +35,12 @@ export interface JobRow {
   movedAt: Date;
 }
 
+/** What a list draws of a job, and counts of its plan. */
+export interface Listed {
+  readonly sketches: readonly Sketch[];
+  readonly cards: readonly ListedCard[];
+}
+
 /** What was last planned of a job, by which core, and from which versions. */
 export interface DigestRow {
   jobId: string;
@@ -42,6 +48,8 @@ export interface DigestRow {
   version: number;
   shopVersion: number;
   digest: PlanDigest;
+  /** Nothing where an earlier Velk kept it. */
+  listed?: Listed | null;
   /** The whole plan, as packed JSON. */
   plan?: Buffer | null;
 }
@@ -151,6 +159,7 @@ export const DigestEntity = new EntitySchema<DigestRow>({
     version: integer,
     shopVersion: { ...integer, name: 'shop_version' },
     digest: { type: 'jsonb' },
+    listed: { type: 'jsonb', nullable: true },
     /** Read only where it is asked for: a list needs none. */
     plan: { type: 'bytea', nullable: true, select: false },
   },

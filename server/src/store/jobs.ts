@@ -18,6 +18,7 @@ import {
   type RevisionRow,
   type ShopRow,
 } from './entities.ts';
+import { progressStore } from './progress.ts';
 import { addLines, wholeRecord } from './records.ts';
 
 /**
@@ -140,6 +141,7 @@ async function emptyBin(manager: EntityManager): Promise<void> {
 
 /** Jobs of one shop, and every revision of them. */
 export function jobStore(source: DataSource) {
+  const progressIn = progressStore(source);
   return {
     /** @param core what reckons now: what another one planned is not told */
     list: async (shopId: string, core: string): Promise<JobSummary[]> => {
@@ -158,11 +160,22 @@ export function jobStore(source: DataSource) {
         .orderBy('job.updatedAt', 'DESC')
         .addOrderBy('job.name')
         .getMany()) as JobWith<{ shop: ShopRow; kept: DigestRow | null }>[];
+      const progress = await progressIn(
+        rows.flatMap(({ id, kept }) =>
+          kept?.listed ? [{ job: id, plan: kept.digest.mark, cards: kept.listed.cards }] : [],
+        ),
+      );
       return rows.map(({ id, name, units, parts, joints, place, shop, kept, ...row }) => {
         const isNow = kept?.version === row.version && kept.shopVersion === shop.version;
         const version = versionOf({ ...row, id, name, units, parts, joints, place });
-        const plan = kept && { ...kept.digest, isNow };
-        return { id, name, units, ...version, parts, joints, place, ...(plan && { plan }) };
+        const planned = kept && {
+          plan: { ...kept.digest, isNow },
+          ...(kept.listed && {
+            sketches: kept.listed.sketches,
+            progress: progress.get(id)!,
+          }),
+        };
+        return { id, name, units, ...version, parts, joints, place, ...planned };
       });
     },
 

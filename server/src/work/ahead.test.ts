@@ -1,13 +1,23 @@
 import { gunzipSync } from 'node:zlib';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { DataSource } from 'typeorm';
-import { planToProve, proofKey, readingsToMake, unpackedProof, type ToProve } from '@velk/core/day';
+import {
+  listedCards,
+  planToProve,
+  proofKey,
+  readingsToMake,
+  sketchesOf,
+  unpackedProof,
+  type ToProve,
+} from '@velk/core/day';
+import type { Observation } from '@velk/core/shop';
 import type { Job } from '@velk/core/design';
 import { jobWith, loadModeller, TEST_SHOP } from '@velk/core/testing';
 import { openStore } from '../store/dataSource.ts';
 import { digestStore } from '../store/digests.ts';
 import { jobStore } from '../store/jobs.ts';
 import { proofStore } from '../store/proofs.ts';
+import { recordStore } from '../store/records.ts';
 import { shopStore } from '../store/shops.ts';
 import { newDatabase } from '../testing/database.ts';
 import { watchedPool } from '../testing/watched.ts';
@@ -31,6 +41,18 @@ const aheadOf = (core: string) =>
     pool: watched,
     core,
   });
+
+/** So many pieces that went through a set-up. */
+const done = (setup: string, count: number): Observation => ({
+  kind: 'done',
+  id: crypto.randomUUID(),
+  seen: '2027-03-15T08:00:00.000Z',
+  setup,
+  works: [],
+  pieces: Array.from({ length: count }, (_, i) => i + 1),
+  at: [],
+  ways: [],
+});
 
 /** Every proof and reading of a job made here and now, by the key it is kept under. */
 async function anew(job: Job): Promise<Map<string, unknown>> {
@@ -80,7 +102,15 @@ describe('what the server does ahead', () => {
       proved: { joints: 1, bad: 0 },
       isNow: true,
     });
-    expect((await store.list(shop.id, 'abd'))[0]!.plan, 'another core').toBeUndefined();
+    const far = async (core = 'abc') => (await store.list(shop.id, core))[0]!;
+    expect((await far()).sketches).toEqual(sketchesOf(await loadModeller(), job));
+    const [first] = listedCards(plan);
+    expect((await far()).progress).toMatchObject({ cut: 0, next: { id: first!.id } });
+    const lines = first!.groups.map(({ setup, count }) => done(setup, count));
+    await recordStore(source).add(storedJob.id, lines, 'Somebody');
+    expect((await far()).progress, 'counted anew').toMatchObject({ cut: 1 });
+    const all = ['plan', 'sketches', 'progress'];
+    for (const key of all) expect(await far('abd'), 'another core').not.toHaveProperty(key);
     const packed = await digestStore(source).plan(storedJob.id, 'abc');
     const { stamp: _, basis: __, ...reckoned } = plan;
     expect(JSON.parse(gunzipSync(packed!).toString())).toMatchObject(

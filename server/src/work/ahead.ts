@@ -32,7 +32,7 @@ export function workAhead({ jobs, proofs, digests, pool, core }: AheadParts) {
     /** Set-ups that the shop keeps change no plan. */
     const { kept: _, ...shop } = file.shop;
     const question = { job: file.job, shop };
-    const { digest, plan, keys, readings } = await pool.ask('toProve', question, LAST);
+    const { digest, listed, plan, keys, readings } = await pool.ask('toProve', question, LAST);
     const keep = (proved: object) =>
       digests.keep({
         jobId,
@@ -40,6 +40,7 @@ export function workAhead({ jobs, proofs, digests, pool, core }: AheadParts) {
         version,
         shopVersion,
         digest: { ...digest, ...proved },
+        listed,
         plan: Buffer.from(plan),
       });
     await keep({});

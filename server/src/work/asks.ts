@@ -3,6 +3,7 @@ import type { Job } from '@velk/core/design';
 import type { KeptProof, Plan, PlanDigest } from '@velk/core/day';
 import type { Shop } from '@velk/core/shop';
 import type { BodyName } from '@velk/core/wire';
+import type { Listed } from '../store/entities.ts';
 
 /** Everything heavy that the server is asked for, and what comes of it. */
 export interface Asks {
@@ -14,13 +15,14 @@ export interface Asks {
     readonly answers: readonly string[];
   };
   /**
-   * A job’s plan as packed JSON, what a list says of it, and what its proofs and its cards’ readings
+   * A job’s plan as packed JSON, what a list says and draws of it, and what its proofs and its cards’ readings
    * are kept under.
    */
   readonly toProve: {
     readonly asks: { readonly job: Job; readonly shop: Shop };
     readonly answers: {
       readonly digest: PlanDigest;
+      readonly listed: Listed;
       readonly plan: Uint8Array;
       readonly keys: readonly string[];
       readonly readings: readonly string[];

@@ -3,13 +3,16 @@ import { gzipSync } from 'node:zlib';
 import {
   digestOf,
   holdingPlan,
+  listedCards,
   packedProof,
   planJob,
   proofKey,
   readingsToMake,
   RememberedProofs,
   resumed,
+  sketchesOf,
   toolsUsed,
+  type Plan,
   type ToProve,
 } from '@velk/core/day';
 import type { Job } from '@velk/core/design';
@@ -40,6 +43,10 @@ async function toProve({ job, shop }: { readonly job: Job; readonly shop: Shop }
   };
 }
 
+/** Whether a joint can be made at all. */
+const isSound = ({ joints }: Pick<Plan, 'joints'>, id: string): boolean =>
+  joints.some(({ joint, problems }) => joint === id && problems.length === 0);
+
 /** With what it is kept under. */
 const keyed = async ({ question, prove }: ToProve<object>) => ({
   key: await proofKey(question),
@@ -56,6 +63,10 @@ async function answer(question: Question): Promise<unknown> {
       const { plan, proofs, readings } = await toProve(question);
       return {
         digest: digestOf(plan),
+        listed: {
+          sketches: sketchesOf(await modeller, question.job, (id) => isSound(plan, id)),
+          cards: listedCards(plan),
+        },
         plan: gzipSync(JSON.stringify(plan)),
         keys: proofs.map(({ key }) => key),
         readings: readings.map(({ key }) => key),

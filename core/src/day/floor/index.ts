@@ -7,3 +7,10 @@ export * from './mates.ts';
 export { standingOn } from './standing.ts';
 export * from './keeping.ts';
 export { learnedFrom, type Learned } from './learned.ts';
+export {
+  listedCards,
+  progressOf,
+  type ListedCard,
+  type Progress,
+  type Standing,
+} from './listing.ts';
