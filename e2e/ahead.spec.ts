@@ -41,9 +41,12 @@ test('what the server proved ahead no browser cuts again, nor what it read once 
       (request) => /manifold.*\.wasm/.test(request.url()) && fetched.push(request.url()),
     );
     await page.goto(velk.url);
-    await expect(page.getByText(/\d+ set-ups, about \d+ min to set$/)).toHaveCount(2);
+    await expect(page.getByText(/^not begun, \d+ cards, \d+ h$/)).toHaveCount(2);
+    const looms = page.getByRole('article', { name: 'Floor looms, six' });
+    await expect(looms.locator('.sketches svg')).toHaveCount(10);
+    await expect(looms.getByRole('link', { name: 'Begin' })).toBeVisible();
     expect(page.workers(), 'the list plans nothing').toHaveLength(0);
-    await page.getByRole('link', { name: 'Floor looms, six' }).click();
+    await looms.getByRole('link', { name: 'Floor looms, six', exact: true }).click();
     await page.getByRole('link', { name: /^Proof/ }).click();
     await expect(page.getByRole('link', { name: 'Proof, done' })).toBeVisible();
     expect(fetched).toEqual([]);

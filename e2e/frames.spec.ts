@@ -94,3 +94,22 @@ test('a frame out of square: wrong tapes are told, a reload keeps them, its rods
     'Frame left stile',
   );
 });
+
+test('a job begins with a table base, its form filled in, or with two parts for one joint', async ({
+  page,
+  velk,
+}) => {
+  await page.goto(velk.url);
+  const begin = page.getByRole('region', { name: 'Begin with' });
+  await begin.getByRole('button', { name: 'A table base' }).click();
+  await expect(page.getByRole('radio', { name: 'Legs and rails' })).toBeChecked();
+  await page.getByRole('button', { name: 'Add 3 parts and 2 joints' }).click();
+  await expect(page.getByRole('heading', { level: 1, name: 'Long rail into leg' })).toBeVisible();
+
+  await page.goto(velk.url);
+  const row = page.getByRole('article', { name: 'New job' });
+  await expect(row.getByText('2 joints, 3 parts;')).toBeVisible();
+  await begin.getByRole('button', { name: 'One joint' }).click();
+  await page.getByRole('button', { name: /^Through mortise and tenon/ }).click();
+  await expect(page.getByRole('heading', { level: 1, name: 'Rail into stile' })).toBeVisible();
+});

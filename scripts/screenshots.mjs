@@ -64,7 +64,7 @@ try {
   /** Both jobs are planned by then. */
   await take('jobs', '/', () =>
     page
-      .getByText(/set-ups, about/)
+      .getByText(/^not begun, /)
       .nth(1)
       .waitFor(),
   );

@@ -47,25 +47,6 @@ function useRoomSeen(job: string): void {
   }, [dispatch, job, mark, room]);
 }
 
-/** The same nicks, small and without the way there: how far a job is. */
-export function SmallStick({ stages }: { stages: readonly Stage[] }) {
-  return (
-    <span
-      className="smallstick"
-      role="img"
-      aria-label={stages
-        .map((s) => `${s.title}: ${s.state === 'look' ? `${s.count} to look at` : s.state}`)
-        .join(', ')}
-    >
-      {stages.map((stage) => (
-        <span key={stage.id}>
-          <Nick stage={stage} /> {stage.title}
-        </span>
-      ))}
-    </span>
-  );
-}
-
 /** How much of a nick is filled. */
 const FILLED: Partial<Record<StageState, string>> = {
   planned: 'M3.4 5h7.2l-3.6 6z',

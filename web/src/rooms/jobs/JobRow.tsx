@@ -1,52 +1,65 @@
 import './jobs.css';
-import { Suspense, useMemo, useState } from 'react';
+import { Suspense, useId, useState } from 'react';
 import { Link } from 'react-router';
 import { counted } from '@velk/core/ground';
 import type { JobSummary } from '@velk/core/wire';
 import { dateName } from '../../browser/dates.ts';
-import { SmallStick } from '../../frame/StoryStick.tsx';
-import { useAppSelector } from '../../store.ts';
-import { stagesOf, type Stage } from '../../frame/useStages.ts';
+import { Sketches } from '../../drawings/Sketches.tsx';
 import { lazyRoom } from '../../frame/lazyRoom.tsx';
-import type { SeenRooms } from '../../frame/view.ts';
 import { MenuButton } from './MenuButton.tsx';
 import type { JobDeeds } from './JobMenu.tsx';
+import { howFar, nextStep } from './nextStep.ts';
 
 /** Fetched with the first press: most come to open a job. */
 const JobMenu = lazyRoom(() => import('./JobMenu.tsx'));
 
-const UNITS = { mm: 'millimetres', in: 'inches' };
-
-/**
- * One job of the list: what it is, how far it is, whether something of it waits to be saved, and
- * what to do with it.
- */
+/** One job: what it makes, drawn; how far it is, what comes next, and one press to go on. */
 export function JobRow({
   job,
   waits,
   deeds,
 }: {
   job: JobSummary;
+  /** Something of it waits to be saved. */
   waits: boolean;
   deeds: JobDeeds;
 }) {
-  const seen = useAppSelector((s) => s.view.seen[job.id]);
+  const titleId = useId();
   const [asked, setAsked] = useState(false);
-  const stages = useMemo(() => stagesInList(job, seen), [job, seen]);
+  const { room, press, next, of } = nextStep(job);
+  const far = howFar(job);
   return (
-    <div className="row jobrow">
-      <Link to={`/job/${job.id}/${job.joints ? 'joints' : 'stock'}`} className="title">
-        {job.name}
+    <article className={job.sketches ? 'jobrow' : 'jobrow undrawn'} aria-label={job.name}>
+      {job.sketches && <Sketches tall={112} sketches={job.sketches} />}
+      <div>
+        <Link
+          to={`/job/${job.id}/${job.joints ? 'joints' : 'stock'}`}
+          id={titleId}
+          className="title"
+        >
+          {job.name}
+        </Link>
+        <p className="quiet">
+          {counted(job.joints, 'joint', 'joints')}, {counted(job.parts, 'part', 'parts')};{' '}
+          {dateName(job.updatedAt)} by {job.updatedBy}
+        </p>
+        {job.progress && far && <Bar progress={job.progress} />}
+        {far && <p>{far}</p>}
+        {next && (
+          <p>
+            Next: <strong>{next}</strong>
+            {of && `, ${of}`}
+          </p>
+        )}
+        {waits && <p className="bad">■ Something typed is not saved yet: open it</p>}
+      </div>
+      <Link
+        to={`/job/${job.id}/${room}`}
+        className={press === 'Go on' ? 'goon begun' : 'goon'}
+        aria-describedby={titleId}
+      >
+        {press}
       </Link>
-      <span>
-        {counted(job.joints, 'joint', 'joints')}, {counted(job.parts, 'part', 'parts')}, in{' '}
-        {UNITS[job.units]}
-      </span>
-      <span className="quiet">
-        {dateName(job.updatedAt)} by {job.updatedBy}
-        {waits && <strong className="bad"> ■ Something typed is not saved yet: open it</strong>}
-      </span>
-      <span className="quiet">{wordsOf(job)}</span>
       {asked ? (
         <Suspense fallback={<MenuButton job={job} />}>
           <JobMenu job={job} deeds={deeds} />
@@ -54,25 +67,15 @@ export function JobRow({
       ) : (
         <MenuButton job={job} onClick={() => setAsked(true)} />
       )}
-      {job.plan && <SmallStick stages={stages} />}
-    </div>
+    </article>
   );
 }
 
-function wordsOf({ joints, parts, plan }: JobSummary): string {
-  if (joints === 0) return parts === 0 ? 'Next: its parts' : 'Next: its joints';
-  if (!plan) return '';
-  const setups = counted(plan.setups, 'set-up', 'set-ups');
-  const takes = `${setups}, about ${Math.round(plan.minutes)} min to set`;
-  return plan.isNow ? takes : `${takes}, before it was changed`;
-}
-
-/** The stages that are known without opening a job: of its record nothing is. */
-function stagesInList({ parts, joints, plan }: JobSummary, seen?: SeenRooms): Stage[] {
-  const stages = stagesOf(
-    { parts, joints, plan: plan ?? null, cut: 'none', otherwise: 0, noted: 0 },
-    seen,
-  );
-  const unknown = plan?.proved ? ['floor', 'log'] : ['proof', 'floor', 'log'];
-  return stages.filter(({ id }) => !unknown.includes(id));
-}
+/** How much of its cards is cut. */
+const Bar = ({ progress: { cut, cards } }: { progress: NonNullable<JobSummary['progress']> }) => (
+  <svg className="farbar" viewBox="0 0 100 10" preserveAspectRatio="none" aria-hidden>
+    <rect width="100" height="10" className="all" />
+    <rect width={(100 * cut) / cards} height="10" className="cut" />
+    <rect x={Math.min(99.4, (100 * cut) / cards)} width="0.6" height="10" className="mark" />
+  </svg>
+);

@@ -8,6 +8,8 @@ import { useSought } from '../../frame/useSought.ts';
 import { useWaiting } from '../../keeping/useWaiting.ts';
 import { useJobsQuery, useShopQuery } from '../../server/api.ts';
 import { JobRow } from './JobRow.tsx';
+import { Standing } from './Standing.tsx';
+import { Starts } from './Starts.tsx';
 import { JobsHead, JobsNews } from './JobsHead.tsx';
 import { PLACES, shownJobs, wantSieving, type Sort } from './jobList.ts';
 import { useJobDeeds } from './useJobDeeds.ts';
@@ -48,10 +50,11 @@ export function JobsRoom() {
   const deeds = useJobDeeds(jobs ?? NONE);
   const navigate = useNavigate();
   const { opened } = deeds;
+  const units = shop?.shop.style.system ?? 'mm';
   return (
     <Frame job={null} title={shop?.shop.name ?? ''} aside={null}>
       <Dropping onDrop={(file) => void deeds.read(file)}>
-        <JobsHead units={shop?.shop.style.system ?? 'mm'} deeds={deeds} />
+        <JobsHead units={units} deeds={deeds} />
         <JobsNews error={error} deeds={deeds} />
         {opened && (
           <Suspense>
@@ -73,8 +76,8 @@ export function JobsRoom() {
           <div className="start">
             <h2>Nothing on the bench yet</h2>
             <p>
-              A job is the parts you cut and the joints between them. Start with one rail and one
-              stile.
+              A job is the parts you cut and the joints between them. Begin with one of these; each
+              has usual sizes to type over.
             </p>
           </div>
         )}
@@ -83,7 +86,8 @@ export function JobsRoom() {
             {words ? `No job here is called “${words}”.` : PLACES[place].empty}
           </p>
         )}
-        <div className="rows">
+        {place === 'bench' && jobs && <Standing jobs={jobs} />}
+        <div className="jobs">
           {shown.map((job) => (
             <JobRow
               key={job.id}
@@ -100,7 +104,7 @@ export function JobsRoom() {
         {place === 'bin' && shown.length > 0 && (
           <p className="quiet">What is deleted is kept for thirty days, then it is gone.</p>
         )}
-        {jobs && <p className="quiet jobsdrop">A job file can be dropped here.</p>}
+        {jobs && place === 'bench' && <Starts units={units} deeds={deeds} />}
       </Dropping>
     </Frame>
   );

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { jobWith } from '@velk/core/testing';
 import type { JobSummary } from '@velk/core/wire';
-import { copiedJob, shownJobs } from './jobList.ts';
+import { copiedJob, shownJobs, standingNow } from './jobList.ts';
 
 const job = (id: string, name: string, more: Partial<JobSummary> = {}): JobSummary => ({
   id,
@@ -34,6 +34,27 @@ describe('the list of jobs', () => {
     expect(ids(JOBS, { place: 'shelf', words: ' TABLE ', sort: 'name' })).toBe('2');
     expect(ids(JOBS, { place: 'bench', words: 'table saw', sort: 'name' })).toBe('4');
     expect(ids(JOBS, { place: 'bin', words: '', sort: 'name' })).toBe('');
+  });
+
+  it('a machine stands as the job on the bench left it that was at it last', () => {
+    const at = (hour: number, machine: string, card: string) => ({
+      machine,
+      card,
+      title: card,
+      seen: `2026-11-05T${hour}:00:00Z`,
+    });
+    const left = (id: string, place: JobSummary['place'], ...standing: ReturnType<typeof at>[]) =>
+      job(id, id, { place, progress: { cut: 0, cards: 2, minutes: 1, standing } });
+    const standing = standingNow([
+      left('1', 'bench', at(10, 'Table saw', 'a'), at(11, 'Mortiser', 'b')),
+      left('2', 'bench', at(12, 'Table saw', 'c')),
+      left('3', 'shelf', at(13, 'Mortiser', 'd')),
+      job('4', '4'),
+    ]);
+    expect(standing.map((own) => [own.machine, own.card, own.job.id])).toEqual([
+      ['Table saw', 'c', '2'],
+      ['Mortiser', 'b', '1'],
+    ]);
   });
 
   it('a copy has a free name and all else; a template has no readings', () => {

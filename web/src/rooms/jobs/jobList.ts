@@ -69,3 +69,21 @@ const FEW = 4;
 /** Whether there is anything to sieve: more than a few, or some that lie elsewhere. */
 export const wantSieving = (jobs: readonly Pick<JobSummary, 'place'>[]): boolean =>
   jobs.length > FEW || jobs.some(({ place }) => place !== 'bench');
+
+/** What a machine stands set up for, and in which job. */
+type StandingNow = NonNullable<JobSummary['progress']>['standing'][number] & {
+  readonly job: Pick<JobSummary, 'id' | 'name'>;
+};
+
+/** Of every machine what was set up on it last, in whatever job on the bench, the latest first. */
+export function standingNow(jobs: readonly JobSummary[]): StandingNow[] {
+  const all = jobs
+    .filter(({ place }) => place === 'bench')
+    .flatMap(({ id, name, progress }) =>
+      (progress?.standing ?? []).map((standing) => ({ ...standing, job: { id, name } })),
+    )
+    .sort((a, b) => b.seen.localeCompare(a.seen));
+  return [
+    ...new Map(all.toReversed().map((standing) => [standing.machine, standing])).values(),
+  ].sort((a, b) => b.seen.localeCompare(a.seen));
+}

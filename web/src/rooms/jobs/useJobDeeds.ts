@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { newJob } from '@velk/core/design';
+import { newJob, type Job } from '@velk/core/design';
 import type { FieldError } from '@velk/core/exchange';
 import { MAX_JOB_BYTES } from '@velk/core/ground';
 import type { JobSummary, Place } from '@velk/core/wire';
@@ -23,6 +23,23 @@ export interface Wrong {
   readonly title: string;
   readonly errors: readonly FieldError[];
 }
+
+/** What a new job is begun with. */
+export type Start = 'frame' | 'base' | 'joint';
+
+/** A new job, for one joint with two parts to type over. */
+async function jobFor(units: 'mm' | 'in', start?: Start): Promise<Job> {
+  const job = newJob('New job', units);
+  if (start !== 'joint') return job;
+  const { newPart } = await import('../joints/newParts.ts');
+  const rail = newPart('Rail', job, 'rail');
+  const parts = [rail, newPart('Stile', { ...job, parts: [rail] }, 'stile')];
+  return { ...job, parts };
+}
+
+/** Where it is begun: among the parts, or at a form of the joints. */
+const roomFor = (start?: Start): string =>
+  start === undefined ? 'stock' : start === 'joint' ? 'joints' : `joints?form=${start}`;
 
 /** All that can be done with jobs in their list, and what came of it. */
 export function useJobDeeds(jobs: readonly JobSummary[]) {
@@ -50,10 +67,10 @@ export function useJobDeeds(jobs: readonly JobSummary[]) {
     moved,
     opened,
     wrong,
-    begin: (units: 'mm' | 'in') =>
+    begin: (units: 'mm' | 'in', start?: Start) =>
       trying(async () => {
-        const storedJob = await create(newJob('New job', units)).unwrap();
-        await navigate(`/job/${storedJob.id}/stock`);
+        const storedJob = await create(await jobFor(units, start)).unwrap();
+        await navigate(`/job/${storedJob.id}/${roomFor(start)}`);
       }),
     read: async (chosen: File | undefined) => {
       setWrong(null);

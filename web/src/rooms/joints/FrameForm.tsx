@@ -24,6 +24,8 @@ import { type FrameSort as Sort, useFrameSpec } from './frameSpec.ts';
 interface Props {
   readonly job: Job;
   readonly shop: Shop;
+  /** Which of them is asked for first. */
+  readonly sort: Sort | undefined;
   readonly onMake: (frame: Frame) => void;
   readonly onClose: () => void;
 }
@@ -32,10 +34,13 @@ interface Props {
  * A whole frame, or legs and rails, from the sizes outside; its parts and joints come at once and
  * can be changed after.
  */
-export function FrameForm({ job, shop, onMake, onClose }: Props) {
+export function FrameForm({ job, shop, sort = 'frame', onMake, onClose }: Props) {
   useEscape(onClose);
   const style = useStyle();
-  const { spec, setSort, setFrame, setIrregular, lines, share, clear } = useFrameSpec(job.units);
+  const { spec, setSort, setFrame, setIrregular, lines, share, clear } = useFrameSpec(
+    job.units,
+    sort,
+  );
   const madeFrame = useMemo(() => makeFrame(spec, job, shop), [spec, job, shop]);
   return (
     <section aria-label="A whole frame" className="frameform">

@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { useSearchParams } from 'react-router';
 import { availableIn, pieceOf, type Part, type Shop } from '@velk/core/shop';
 import { LIMITS } from '@velk/core/ground';
 import { pairIsFull } from '@velk/core/exchange';
@@ -9,6 +10,7 @@ import { useEscape } from '../../frame/useEscape.ts';
 import { usePickJoint } from '../../frame/useJoint.ts';
 import { FrameForm } from './FrameForm.tsx';
 import { KindPicker } from './KindPicker.tsx';
+import { frameSortOf } from './frameSpec.ts';
 import { newJoint } from './newParts.ts';
 import { Choice } from '../../widgets/Choice.tsx';
 
@@ -51,7 +53,9 @@ interface Props {
 export function NewJoint({ job, shop, onDone, onBack }: Props) {
   const edit = useEdit();
   const pick = usePickJoint();
-  const [framing, setFraming] = useState(false);
+  const [form] = useSearchParams();
+  const asked = frameSortOf(form.get('form'));
+  const [framing, setFraming] = useState(asked !== undefined);
   const [wanted, setWanted] = useState<{ tenoned?: string; mortised?: string }>({});
   const [tenoned, mortised] = pairOf(job, wanted);
   useEscape(framing ? undefined : onBack);
@@ -68,6 +72,7 @@ export function NewJoint({ job, shop, onDone, onBack }: Props) {
       <div className="sheet">
         <FrameForm
           job={job}
+          sort={asked}
           shop={shopFor(job, shop)}
           onClose={() => setFraming(false)}
           onMake={({ parts, joints, shapes }) => {

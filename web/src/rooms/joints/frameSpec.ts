@@ -179,16 +179,21 @@ function linesOfIrregular(frame: IrregularSpec, set: (frame: IrregularSpec) => v
 }
 
 export type FrameSort = AnyFrameSpec['sort'];
+
+/** A sort by its name in an address; nothing where there is none of it. */
+export const frameSortOf = (name: string | null): FrameSort | undefined =>
+  (['frame', 'base', 'irregular'] as const).find((sort) => sort === name);
+
 /** What all frames have. */
 type Shared = Partial<Pick<FrameSpec, 'name' | 'count' | 'kind' | 'species'>>;
 
 /** A frame, and legs and rails, as they are asked for here; what was typed is kept. */
-export function useFrameSpec(units: Job['units']) {
+export function useFrameSpec(units: Job['units'], first: FrameSort) {
   const unit = units === 'in' ? INCH : 1;
   const start = Object.fromEntries(
     Object.entries(START[units]).map(([k, v]) => [k, v * unit]),
   ) as Record<keyof typeof START.mm, Mm>;
-  const [sort, setSort] = useState<FrameSort>('frame');
+  const [sort, setSort] = useState<FrameSort>(first);
   const [frame, setFrame] = useKeptState<FrameSpec>(`kept.frame.${units}`, {
     sort: 'frame',
     name: 'Frame',
