@@ -64,6 +64,12 @@ describe('a job drawn small', () => {
       [0, BASE.leg],
       [BASE.width - BASE.leg, BASE.width],
     ]);
+    /** Its far legs are drawn before the rails that lie nearer. */
+    const isLeg = sketch!.outlines.map((outline) => {
+      const [, [from, to]] = sizeOf({ outlines: [outline] }) as [number[], [number, number]];
+      return to - from > BASE.height / 2;
+    });
+    expect(isLeg.indexOf(true)).toBeLessThan(isLeg.lastIndexOf(false));
     const rails = sketch!.outlines
       .map((outline) => sizeOf({ outlines: [outline] })[1])
       .filter(([from, to]) => to! - from! <= BASE.rail.width);
