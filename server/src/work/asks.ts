@@ -15,8 +15,8 @@ export interface Asks {
     readonly answers: readonly string[];
   };
   /**
-   * A job’s plan as packed JSON, what a list says and draws of it, and what its proofs and its cards’ readings
-   * are kept under.
+   * A job’s plan as packed JSON, what a list says and draws of it, and what its proofs and its
+   * cards’ readings are kept under.
    */
   readonly toProve: {
     readonly asks: { readonly job: Job; readonly shop: Shop };

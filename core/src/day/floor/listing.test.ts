@@ -50,7 +50,7 @@ describe('how far a job is, in a list', () => {
     expect(far().minutes).toBeCloseTo(cutting);
   });
 
-  it('goes on with the card that is begun, and with the first left once it is cut; undone counts for nothing', () => {
+  it('goes on with the card begun last, else with the first left; undone counts for nothing', () => {
     const [first, , third] = cards as [ListedCard, ListedCard, ListedCard];
     const half = cut(third, 0.5);
     const begun = far(...half);
@@ -61,6 +61,8 @@ describe('how far a job is, in a list', () => {
     expect(begun.minutes).toBeCloseTo(
       minutesOf(cards) - third.minutes - (third.cutting * done) / of,
     );
+    const later = cut(first, 0.5).map((own) => ({ ...own, seen: '2027-03-16T08:00:00.000Z' }));
+    expect(far(...later, ...half).next!.id, 'by when it was, not when it came').toBe(first.id);
     const whole = [...half, ...cut(third)];
     expect(far(...whole)).toMatchObject({ cut: 1, next: { id: first.id, isBegun: false } });
     const undone = whole.map(({ id }) => line({ kind: 'undone', of: id }));
@@ -84,6 +86,9 @@ describe('how far a job is, in a list', () => {
       ...cut(byHand),
       line({ kind: 'set', card: one.id, moved: [] }),
     ];
+    /** A note sets nothing up, nor does what was done before and came later. */
+    const late = cut(other).map((own) => ({ ...own, seen: '2027-03-14T08:00:00.000Z' }));
+    lines.push(line({ kind: 'note', card: other.id, text: 'Knots.' }), ...late);
     const told = far(...lines).standing.map(({ machine, card }) => [machine, card]);
     expect(new Map(told as [string, string][])).toEqual(
       new Map([
