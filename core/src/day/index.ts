@@ -68,7 +68,6 @@ export {
   type Mated,
   type Pace,
   type Progress,
-  type Standing,
   type Trusting,
   type ReadingSeries,
 } from './floor/index.ts';
