@@ -1,20 +1,13 @@
 import { useEffect, useMemo, useRef } from 'react';
 import { shallowEqual } from 'react-redux';
-import {
-  begunIn,
-  begunJob,
-  type Basis,
-  type Begun,
-  type Plan,
-  type Reading,
-  type WaysOfHalf,
-} from '@velk/core/day';
+import { begunIn, begunJob, type Basis, type Begun, type Plan, type Reading } from '@velk/core/day';
 import type { Job, Joint } from '@velk/core/design';
 import type { Shop } from '@velk/core/shop';
 import { latest, lookAt, planByCore, proveByCore, type Asking, type Task } from './core/core.ts';
 import { askedBy } from '../server/asking.ts';
 import { planFailed, planLate, planned, progressOf, proved } from './plans.ts';
 import { store, useAppDispatch, useAppSelector } from '../store.ts';
+import type { Answer } from './core/asks.ts';
 import { useAsked } from './useAsked.ts';
 import { useKeptPlan } from './useKeptPlan.ts';
 import { useRecordState } from '../recording/useRecorder.ts';
@@ -140,13 +133,11 @@ function useBegunJob(): Job | null {
   );
 }
 
-type Ways = Readonly<Record<'tenoned' | 'mortised', WaysOfHalf>>;
-
 /**
- * Every way to cut each half of a joint of the plan, with what it takes; nothing while that is
- * being reckoned.
+ * Every way to cut each half of a joint of the plan, with what it takes and how it is set up;
+ * nothing while that is being reckoned.
  */
-export function useWays(joint: Joint | undefined): Ways | undefined {
+export function useWays(joint: Joint | undefined): Answer<'ways'> | undefined {
   const basis = useAppSelector((s) => s.plans.plan?.basis);
   const planned = basis?.job.joints.find((j) => j.id === joint?.id);
   const question = useMemo(
@@ -154,7 +145,7 @@ export function useWays(joint: Joint | undefined): Ways | undefined {
     [planned, basis],
   );
   const answer = useAsked('ways', question);
-  return answer?.of.joint.id === joint?.id ? answer?.answer.ways : undefined;
+  return answer?.of.joint.id === joint?.id ? answer?.answer : undefined;
 }
 
 type Readings = Readonly<Record<string, readonly Reading[]>>;

@@ -6,8 +6,10 @@ export { fingerprint } from './fingerprint.ts';
 export {
   allMinutes,
   routesOf,
+  waysDrawn,
   waysInTurn,
   waysOf,
+  type MethodPictures,
   type WayChoice,
   type WaysOfHalf,
 } from './waysOffered.ts';

@@ -58,16 +58,20 @@ export function scenesOf(card: Card, plan: Plan): PassScene[] {
   const shop = shopFor(plan.basis.job, plan.basis.shop);
   const run = setupsOf(plan);
   return card.setups.flatMap((setup) =>
-    scenesOfSetup(setup, run.slice(0, run.indexOf(setup)), plan, shop),
+    scenesOfSetup(setup, run.slice(0, run.indexOf(setup)), plan.basis.job, shop),
   );
 }
 
-function scenesOfSetup(
-  setup: Setup,
-  before: readonly Setup[],
-  { basis: { job } }: Plan,
-  shop: Shop,
-): PassScene[] {
+/**
+ * A set-up as its machine stands for the first pass, from the side that shows most: what tells one
+ * way from another at a glance.
+ * @param shop as the job has it: see `shopFor`
+ * @returns nothing where there is nothing to see
+ */
+export const pictureOf = (setup: Setup, job: Job, shop: Shop): ScenePicture | undefined =>
+  scenesOfSetup(setup, [], job, shop)[0]?.pictures[0];
+
+function scenesOfSetup(setup: Setup, before: readonly Setup[], job: Job, shop: Shop): PassScene[] {
   const place = setup.occurrences[0]!;
   const joint = job.joints.find((j) => j.id === place.joint)!;
   const { kind, params } = resolve(joint, job);

@@ -1,9 +1,16 @@
 import { resolve, type Job, type Joint, type MemberName } from '../../design/index.ts';
-import { choiceOf, type Route, type RouteChoice, type Setup } from '../../making/index.ts';
+import {
+  choiceOf,
+  type Route,
+  type RouteChoice,
+  type ScenePicture,
+  type Setup,
+} from '../../making/index.ts';
 import { candidatesOf, likeliest, settingBeside, suiting } from './choose.ts';
 import { availableIn, type Shop } from '../../shop/index.ts';
 import type { Sentence } from '../../ground/index.ts';
 import { shopForJoint } from './precedence.ts';
+import { pictureOf } from './scenes.ts';
 import { shopFor } from './shopFor.ts';
 import { batchesOfBoth, haveAlike, occurrencesOf, sparedBy, wayAsked, stocksOf } from './halves.ts';
 import { problemsOf } from './draft.ts';
@@ -58,10 +65,61 @@ export const waysInTurn = (a: WayChoice, b: WayChoice): number =>
 export const allMinutes = ({ minutes, cutting, spared }: WayChoice): number =>
   minutes + cutting - spared;
 
-/** Every way of cutting each half of a joint as plain data, with what each takes. */
-export function waysOf(joint: Joint, job: Job, chest: Shop): Record<MemberName, WaysOfHalf> {
+/** By the id of a method how its machine stands, of those that this joint can be cut by. */
+export type MethodPictures = Readonly<Record<string, ScenePicture>>;
+
+type RoutesOfBoth = Record<MemberName, readonly Route[]>;
+
+/**
+ * The set-ups of a way by the methods that they are of. Edges are cut as faces are elsewhere: their
+ * set-ups go by that method, which the way itself needn’t have.
+ */
+function byMethod({ methods, setups }: Route): [method: string, setup: Setup][] {
+  const all = setups();
+  const [borrowed] = all.filter(({ method }) => !methods.includes(method));
+  return methods.flatMap((method) => {
+    const setup = all.find((eachSetup) => eachSetup.method === method) ?? borrowed;
+    return setup ? [[method, setup]] : [];
+  });
+}
+
+/**
+ * Each method of each half as it is set up in the first way that takes it.
+ * @param routes see `routesOf`
+ */
+export function waysDrawn(
+  joint: Joint,
+  job: Job,
+  chest: Shop,
+  routes: RoutesOfBoth = routesOf(joint, job, chest),
+): Record<MemberName, MethodPictures> {
+  const shop = shopForJoint(joint, job, shopFor(job, chest));
+  const drawn = (half: readonly Route[]): MethodPictures => {
+    const pictures: Record<string, ScenePicture> = {};
+    for (const route of half) {
+      if (route.methods.every((method) => pictures[method])) continue;
+      for (const [method, setup] of byMethod(route)) {
+        const picture = pictures[method] ?? pictureOf(setup, job, shop);
+        if (picture) pictures[method] = picture;
+      }
+    }
+    return pictures;
+  };
+  return { tenoned: drawn(routes.tenoned), mortised: drawn(routes.mortised) };
+}
+
+/**
+ * Every way of cutting each half of a joint as plain data, with what each takes.
+ * @param routes see `routesOf`
+ */
+export function waysOf(
+  joint: Joint,
+  job: Job,
+  chest: Shop,
+  routes: RoutesOfBoth = routesOf(joint, job, chest),
+): Record<MemberName, WaysOfHalf> {
   const shop = shopFor(job, chest);
-  const { tenoned, mortised } = routesOf(joint, job, chest);
+  const { tenoned, mortised } = routes;
   const resolved = resolve(joint, job);
   const { kind, params, members } = resolved;
   const stocks = stocksOf(joint, resolved);

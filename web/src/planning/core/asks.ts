@@ -14,6 +14,7 @@ import type {
   Rescue,
   ShapedJoint,
   SizeAsked,
+  MethodPictures,
   WaysOfHalf,
 } from '@velk/core/day';
 import type { Job, Joint, Members, ShapeProof } from '@velk/core/design';
@@ -39,7 +40,10 @@ export interface Asks {
   readonly plan: { readonly asks: { job: Job; shop: Shop }; readonly answers: { plan: PlanSince } };
   readonly ways: {
     readonly asks: { joint: Joint; job: Job; shop: Shop };
-    readonly answers: { ways: Record<'tenoned' | 'mortised', WaysOfHalf> };
+    readonly answers: {
+      ways: Record<'tenoned' | 'mortised', WaysOfHalf>;
+      drawn: Record<'tenoned' | 'mortised', MethodPictures>;
+    };
   };
   /** The sizes that advice would change of a joint, each tried before it is proposed. */
   readonly proposals: {

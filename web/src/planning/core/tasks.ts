@@ -10,10 +10,12 @@ import {
   readingsToMake,
   RememberedProofs,
   rescuesOf,
+  routesOf,
   setupsOf,
   shapesInJoints,
   shapingOf,
   sizesAsked,
+  waysDrawn,
   waysOf,
   type JointDraft,
   type Reading,
@@ -74,7 +76,13 @@ export function startTasks({ modeller, solve, keptBy }: Means): Core {
         plan: { ...plan, joints: joints.since(plan.joints), cards: cards.since(plan.cards) },
       };
     },
-    ways: ({ joint, job, shop }) => ({ ways: waysOf(joint, job, shop) }),
+    ways: ({ joint, job, shop }) => {
+      const routes = routesOf(joint, job, shop);
+      return {
+        ways: waysOf(joint, job, shop, routes),
+        drawn: waysDrawn(joint, job, shop, routes),
+      };
+    },
     proposals: ({ joint, job, shop }) => ({ proposals: proposalsOf(joint, job, shop, drafts) }),
     readings: async (question, breath) => {
       const { plan } = planned(question.job, question.shop);

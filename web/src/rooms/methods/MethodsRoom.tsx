@@ -1,7 +1,13 @@
 import './methods.css';
-import { counted, capital, type Sentence } from '@velk/core/ground';
-import { choicesOf, machinesFor, type Stage } from '@velk/core/making';
-import { shopFor, waysInTurn, type NotTaken, type WayChoice } from '@velk/core/day';
+import { counted, type Sentence } from '@velk/core/ground';
+import { choicesOf, machinesFor } from '@velk/core/making';
+import {
+  shopFor,
+  waysInTurn,
+  type MethodPictures,
+  type NotTaken,
+  type WayChoice,
+} from '@velk/core/day';
 import type { Job, MemberName } from '@velk/core/design';
 import type { Shop } from '@velk/core/shop';
 import { useEdit } from '../../keeping/useEdit.ts';
@@ -12,37 +18,13 @@ import { SchoolChoices } from '../shop/ShopRoom.tsx';
 import { Spoken } from '../../widgets/Spoken.tsx';
 import { useJoint } from '../../frame/useJoint.ts';
 import { useWays } from '../../planning/usePlanning.ts';
+import { StageChoices, takeable } from './StageChoices.tsx';
+import { inTime, longest, WayCard } from './WayCard.tsx';
 
 const HALVES: [MemberName, string][] = [
   ['mortised', 'The mortise'],
   ['tenoned', 'The tenon'],
 ];
-
-/** What is done at each stage, as a heading. */
-const STAGE_WORDS: Readonly<Record<Stage, string>> = {
-  end: 'End',
-  groove: 'Groove',
-  mortise: 'Mortise',
-  'square-ends': 'Ends of the mortise',
-  shoulders: 'Shoulders',
-  cheeks: 'Cheeks',
-  edges: 'Edges of the tenon',
-  slot: 'Slot',
-  notch: 'Notch',
-  'round-edges': 'Rounding of its edges',
-  slope: 'Slope',
-  rebate: 'Rebate',
-  bore: 'Holes',
-  plane: 'Planing',
-};
-
-const ALSO: Partial<Record<Stage, string>> = {
-  shoulders: ', shoulders in one go',
-  'square-ends': ', its ends come square',
-};
-
-/** Nothing but hazards is against it: who chooses it all the same can have it. */
-const takeable = ({ refusals }: WayChoice): boolean => refusals.every((r) => r.hazard);
 
 /**
  * The route asked for where it is accepted, else the one the plan chose, else the first, whose
@@ -56,9 +38,6 @@ const chosenOf = (
   routes.find((r) => r.id === wanted && takeable(r)) ??
   routes.find((r) => r.id === planned) ??
   routes[0];
-
-const inTime = (minutes: number): string =>
-  minutes < 100 ? `${Math.round(minutes)} min` : `${Math.round(minutes / 60)} h`;
 
 const worth = ({ cards, minutes, cutting, spared }: WayChoice): string =>
   [
@@ -76,6 +55,7 @@ const worth = ({ cards, minutes, cutting, spared }: WayChoice): string =>
 function Half({
   title,
   routes,
+  drawn,
   chosen,
   why,
   notTaken,
@@ -83,6 +63,8 @@ function Half({
 }: {
   title: string;
   routes: readonly WayChoice[];
+  /** How each of its methods is set up. */
+  drawn: MethodPictures;
   chosen: WayChoice | undefined;
   /** Of a way that came by itself and isn’t the quickest: why it did. */
   why: Sentence | undefined;
@@ -92,7 +74,6 @@ function Half({
 }) {
   const style = useStyle();
   if (!chosen) return null;
-  const stages = choicesOf(routes, chosen);
   const possible = takeable(chosen);
   return (
     <>
@@ -119,76 +100,16 @@ function Half({
         notTaken={notTaken !== undefined}
         onChoose={onChoose}
       />
-      {stages.map(({ stage, choices }, i) => {
-        const open = choices
-          .filter(({ route }) => takeable(route))
-          .sort((a, b) => waysInTurn(a.route, b.route));
-        const shut = choices.filter(({ route }) => !takeable(route));
-        const heading = `${title}: ${STAGE_WORDS[stage].toLowerCase()}`;
-        return (
-          <section key={i} className="stage">
-            <h3>{STAGE_WORDS[stage]}</h3>
-            {choices.length === 1 && open.length === 1 && !notTaken ? (
-              <p>{capital(choices[0]!.title)}</p>
-            ) : (
-              <div className="rows" role="radiogroup" aria-label={heading}>
-                {open.map(({ method, title: words, also, route }) => (
-                  <label key={method} className="row choice">
-                    <input
-                      type="radio"
-                      name={heading}
-                      checked={!notTaken && route === chosen}
-                      onChange={() => onChoose(route)}
-                    />
-                    <span>
-                      <strong>{capital(words)}</strong>
-                      <span className="quiet">
-                        {also.map((other) => ALSO[other] ?? '').join('')}
-                      </span>
-                      {route.awkward.map((reason, index) => (
-                        <span key={index} className="awkward">
-                          <Spoken sentence={reason} style={style} />
-                        </span>
-                      ))}
-                      {route.refusals.map((r) => (
-                        <span key={r.hazard} className="hazard">
-                          ⬣ Stop. <Spoken sentence={r.message} style={style} />
-                        </span>
-                      ))}
-                    </span>
-                    <span className="quiet">
-                      {!notTaken && route === chosen ? 'chosen' : worth(route)}
-                    </span>
-                  </label>
-                ))}
-              </div>
-            )}
-            {shut.length > 0 && (
-              <details open={open.length === 0}>
-                <summary>
-                  {shut.length === 1
-                    ? 'One way is not possible here, and why'
-                    : `${shut.length} ways are not possible here, and why`}
-                </summary>
-                <ul className="rows" aria-label={`${heading}, not possible here`}>
-                  {shut.map(({ method, title: words, route }) => (
-                    <li key={method} className="row">
-                      <span>
-                        {capital(words)}
-                        {route.refusals.map((r, i) => (
-                          <span key={i} className="own-line wrong">
-                            ■ <Spoken sentence={r.message} style={style} />
-                          </span>
-                        ))}
-                      </span>
-                    </li>
-                  ))}
-                </ul>
-              </details>
-            )}
-          </section>
-        );
-      })}
+      {choicesOf(routes, chosen).map((stage, i) => (
+        <StageChoices
+          key={i}
+          of={title}
+          stage={stage}
+          drawn={drawn}
+          chosen={notTaken ? undefined : chosen}
+          onChoose={onChoose}
+        />
+      ))}
     </>
   );
 }
@@ -219,20 +140,18 @@ function Machines({
   return (
     <section className="stage">
       <h3>Machine</h3>
-      <div className="rows" role="radiogroup" aria-label={of}>
+      <div className="ways" role="radiogroup" aria-label={of}>
         {same.sort(waysInTurn).map((route) => (
-          <label key={route.id} className="row choice">
-            <input
-              type="radio"
-              name={of}
-              checked={!notTaken && route === chosen}
-              onChange={() => onChoose(route)}
-            />
-            <span>
-              <strong>{nameOf(route.machine)}</strong>
-            </span>
-            <span className="quiet">{!notTaken && route === chosen ? 'chosen' : worth(route)}</span>
-          </label>
+          <WayCard
+            key={route.id}
+            name={of}
+            title={nameOf(route.machine)}
+            picture={undefined}
+            route={route}
+            most={longest(same)}
+            isChosen={!notTaken && route === chosen}
+            onChoose={() => onChoose(route)}
+          />
         ))}
       </div>
     </section>
@@ -246,7 +165,8 @@ export function MethodsRoom({ job, shop }: { job: Job; shop: Shop }) {
   const plan = useAppSelector((s) => s.plans.plan?.joints.find((j) => j.joint === joint?.id));
   const style = useStyle();
   const possible = plan?.problems.length === 0;
-  const ways = useWays(joint);
+  const answer = useWays(joint);
+  const ways = answer?.ways;
   if (!joint || !plan)
     return (
       <div className="sheet">
@@ -266,8 +186,8 @@ export function MethodsRoom({ job, shop }: { job: Job; shop: Shop }) {
     <div className="sheet">
       <h1>{joint.name}</h1>
       <p className="quiet">
-        How each half is cut. Shoulders come before cheeks where the cheeks’ waste falls outside the
-        blade.
+        How each half is cut. Grey: setting. Wood: cutting. Shoulders come before cheeks where the
+        cheeks’ waste falls outside the blade.
       </p>
       {!possible && (
         <p className="note error later">
@@ -285,6 +205,7 @@ export function MethodsRoom({ job, shop }: { job: Job; shop: Shop }) {
           <Half
             title={title}
             routes={ways?.[member] ?? []}
+            drawn={answer?.drawn?.[member] ?? {}}
             chosen={chosenOf(ways?.[member] ?? [], joint.routes[member], plan.chosen[member])}
             why={plan.why?.[member]}
             notTaken={plan.notTaken?.[member]}
