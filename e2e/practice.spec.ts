@@ -9,6 +9,9 @@ test('a rail that grows too tall to stand on end is laid flat, and the way that 
   const cheeks = page.getByRole('radiogroup', { name: 'The tenon: cheeks' });
   await openLooms(page, velk, 'methods');
   await expect(cheeks.getByRole('radio', { name: /^On the bandsaw chosen/ })).toBeChecked();
+  /** Each way is drawn, edges that are cut as the faces are too. */
+  const ways = page.locator('.waycard');
+  await expect(ways.locator('.scenethumb')).toHaveCount(await ways.count());
   await page.getByRole('link', { name: /^Stock/ }).click();
   await page.getByLabel('Cross rail, final length, mm').fill('1800');
   await page.getByRole('link', { name: /^Methods/ }).click();

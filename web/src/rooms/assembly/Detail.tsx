@@ -6,7 +6,7 @@ import { useState } from 'react';
 import { WorkTick } from '../../recording/WorkTick.tsx';
 import { Length } from '../../widgets/Length.tsx';
 import { Spoken } from '../../widgets/Spoken.tsx';
-import { inTime } from '../order/OrderRow.tsx';
+import { inTime } from '../../widgets/minutes.ts';
 import { GlueClock } from './GlueClock.tsx';
 
 /** Solids are drawn by a part of the application that is fetched only here. */

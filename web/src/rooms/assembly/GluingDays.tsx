@@ -4,7 +4,7 @@ import { pluralOf } from '@velk/core/ground';
 import type { Shop } from '@velk/core/shop';
 import { dayName } from '../../browser/days.ts';
 import { WorkingDays } from '../../widgets/WorkingDays.tsx';
-import { inTime } from '../order/OrderRow.tsx';
+import { inTime } from '../../widgets/minutes.ts';
 
 /** The glue-ups of the whole job on working days. */
 export function Days({

@@ -29,7 +29,7 @@ export function JobRow({
   const { room, press, next, of } = nextStep(job);
   const far = howFar(job);
   return (
-    <article className={job.sketches ? 'jobrow' : 'jobrow undrawn'} aria-label={job.name}>
+    <article className={job.sketches ? 'jobrow' : 'jobrow undrawn'} aria-labelledby={titleId}>
       {job.sketches && <Sketches tall={112} sketches={job.sketches} />}
       <div>
         <Link

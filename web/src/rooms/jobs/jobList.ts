@@ -83,7 +83,6 @@ export function standingNow(jobs: readonly JobSummary[]): StandingNow[] {
       (progress?.standing ?? []).map((standing) => ({ ...standing, job: { id, name } })),
     )
     .sort((a, b) => b.seen.localeCompare(a.seen));
-  return [
-    ...new Map(all.toReversed().map((standing) => [standing.machine, standing])).values(),
-  ].sort((a, b) => b.seen.localeCompare(a.seen));
+  const latest = new Set<string>();
+  return all.filter(({ machine }) => !latest.has(machine) && latest.add(machine));
 }

@@ -1,5 +1,6 @@
 import { counted } from '@velk/core/ground';
 import type { JobSummary } from '@velk/core/wire';
+import { inRoughTime } from '../../widgets/minutes.ts';
 
 /** Where a job is gone on with: the room, what is pressed, and what comes next there. */
 export interface NextStep {
@@ -36,10 +37,6 @@ export function nextStep({ parts, joints, plan, progress }: JobSummary): NextSte
   };
 }
 
-/** So many minutes, as one says it: “50 min”, “43 h”. */
-const inTime = (minutes: number): string =>
-  minutes < 100 ? `${Math.round(minutes)} min` : `${Math.round(minutes / 60)} h`;
-
 /** How far it is, in words: “33 of 72 cards, 41 h left”. */
 export function howFar({ plan, progress }: JobSummary): string | undefined {
   if (!plan || !progress?.cards) return undefined;
@@ -48,6 +45,6 @@ export function howFar({ plan, progress }: JobSummary): string | undefined {
   if (!next) return `all ${cards} cards cut${before}`;
   const isBegun = cut > 0 || next.isBegun;
   return isBegun
-    ? `${cut} of ${cards} cards, ${inTime(minutes)} left${before}`
-    : `not begun, ${counted(cards, 'card', 'cards')}, ${inTime(minutes)}${before}`;
+    ? `${cut} of ${cards} cards, ${inRoughTime(minutes)} left${before}`
+    : `not begun, ${counted(cards, 'card', 'cards')}, ${inRoughTime(minutes)}${before}`;
 }

@@ -15,11 +15,13 @@ import { useAppSelector } from '../../store.ts';
 import { useStyle } from '../../keeping/useUnits.ts';
 import { Choosing } from './Choosing.tsx';
 import { SchoolChoices } from '../shop/ShopRoom.tsx';
+import { inRoughTime } from '../../widgets/minutes.ts';
 import { Spoken } from '../../widgets/Spoken.tsx';
 import { useJoint } from '../../frame/useJoint.ts';
 import { useWays } from '../../planning/usePlanning.ts';
 import { StageChoices, takeable } from './StageChoices.tsx';
-import { inTime, longest, WayCard } from './WayCard.tsx';
+import { longest } from './wayMinutes.ts';
+import { WayCard } from './WayCard.tsx';
 
 const HALVES: [MemberName, string][] = [
   ['mortised', 'The mortise'],
@@ -43,10 +45,22 @@ const worth = ({ cards, minutes, cutting, spared }: WayChoice): string =>
   [
     cards === 0
       ? 'set-ups of the other half'
-      : `${counted(cards, 'set-up', 'set-ups')}, set in about ${inTime(minutes)}`,
-    ...(spared >= 1 ? [`of which it spares the other half ${inTime(spared)}`] : []),
-    `cut in ${inTime(cutting)}`,
+      : `${counted(cards, 'set-up', 'set-ups')}, set in about ${inRoughTime(minutes)}`,
+    ...(spared >= 1 ? [`of which it spares the other half ${inRoughTime(spared)}`] : []),
+    `cut in ${inRoughTime(cutting)}`,
   ].join(', ');
+
+/** Edges that are cut as the faces are look like them. */
+function withFaces(
+  drawn: MethodPictures,
+  stages: ReturnType<typeof choicesOf<WayChoice>>,
+  chosen: WayChoice,
+): MethodPictures {
+  const cheeks = stages.find(({ stage }) => stage === 'cheeks');
+  const faces = cheeks?.choices.find(({ route }) => route === chosen);
+  const picture = faces && drawn[faces.method];
+  return picture ? { ...drawn, 'with-faces': picture } : drawn;
+}
 
 /**
  * One half of a joint, stage by stage: what could be chosen, what it makes of the half, and what
@@ -74,6 +88,8 @@ function Half({
 }) {
   const style = useStyle();
   if (!chosen) return null;
+  const stages = choicesOf(routes, chosen);
+  const asFaces = withFaces(drawn, stages, chosen);
   const possible = takeable(chosen);
   return (
     <>
@@ -100,12 +116,12 @@ function Half({
         notTaken={notTaken !== undefined}
         onChoose={onChoose}
       />
-      {choicesOf(routes, chosen).map((stage, i) => (
+      {stages.map((stage, i) => (
         <StageChoices
           key={i}
           of={title}
           stage={stage}
-          drawn={drawn}
+          drawn={asFaces}
           chosen={notTaken ? undefined : chosen}
           onChoose={onChoose}
         />

@@ -5,7 +5,8 @@ import { capital } from '@velk/core/ground';
 import type { choicesOf, Stage } from '@velk/core/making';
 import { useStyle } from '../../keeping/useUnits.ts';
 import { Spoken } from '../../widgets/Spoken.tsx';
-import { longest, WayCard } from './WayCard.tsx';
+import { WayCard } from './WayCard.tsx';
+import { longest } from './wayMinutes.ts';
 
 /** What is done at each stage, as a heading. */
 const STAGE_WORDS: Readonly<Record<Stage, string>> = {

@@ -8,7 +8,7 @@ import { useAppSelector } from '../../store.ts';
 import { MachinesFree } from './MachinesFree.tsx';
 import { roomOf } from './order.ts';
 import { OrderList } from './OrderList.tsx';
-import { inTime } from './OrderRow.tsx';
+import { inTime } from '../../widgets/minutes.ts';
 import { OrderTabs } from './OrderTabs.tsx';
 import { OrderTools, PERSONS } from './OrderTools.tsx';
 import { OrderTotal } from './OrderTotal.tsx';

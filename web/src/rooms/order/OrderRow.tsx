@@ -8,6 +8,7 @@ import { cardView, type Card, type Day, type FigureView, type Plan } from '@velk
 import type { LengthStyle } from '@velk/core/ground';
 import { dayName } from '../../browser/days.ts';
 import { useNear } from '../../frame/useNear.ts';
+import { inTime } from '../../widgets/minutes.ts';
 import { SetTo } from '../../widgets/SetTo.tsx';
 import { cardPath } from '../setups/SetupsRoom.tsx';
 
@@ -216,9 +217,6 @@ function changeWords(
   if (words.length === 0) return `${same ? 'Stands so already' : 'Stands so from before'}; ${cut}`;
   return `Set: ${words.join(', ')}; ${inTime(minutes)} with the test cut, ${cut}`;
 }
-
-export const inTime = (minutes: number): string =>
-  minutes < 90 ? `${Math.max(1, Math.round(minutes))} min` : `${(minutes / 60).toFixed(1)} h`;
 
 /** A row has room for three. */
 const firstFew = (figures: readonly FigureView[]) => figures.slice(0, 3);

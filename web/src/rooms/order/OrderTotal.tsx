@@ -4,7 +4,7 @@ import { useEdit } from '../../keeping/useEdit.ts';
 import { useAsked } from '../../planning/useAsked.ts';
 import { useLonger } from '../../planning/useLonger.ts';
 import { useQuicker } from '../../planning/useQuicker.ts';
-import { inTime } from './OrderRow.tsx';
+import { inTime } from '../../widgets/minutes.ts';
 
 /**
  * Changing over in this order, beside what it could be; the way back from an order of one’s own,

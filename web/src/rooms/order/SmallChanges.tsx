@@ -8,7 +8,7 @@ import { useStyle } from '../../keeping/useUnits.ts';
 import { useSavings } from '../../planning/useSavings.ts';
 import { Length } from '../../widgets/Length.tsx';
 import { Spoken } from '../../widgets/Spoken.tsx';
-import { inTime } from './OrderRow.tsx';
+import { inTime } from '../../widgets/minutes.ts';
 
 /** So many are shown: the others save less. */
 const SHOWN = 8;

@@ -23,7 +23,7 @@ import { WorkTick } from '../../recording/WorkTick.tsx';
 import { Length } from '../../widgets/Length.tsx';
 import { LengthField } from '../../widgets/LengthField.tsx';
 import { Spoken } from '../../widgets/Spoken.tsx';
-import { inTime } from '../order/OrderRow.tsx';
+import { inTime } from '../../widgets/minutes.ts';
 
 /**
  * What parts are shaped to beside their joints: tapers, curves, holes, rounded edges; one entry for

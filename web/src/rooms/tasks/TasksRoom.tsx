@@ -10,7 +10,7 @@ import { useStyle } from '../../keeping/useUnits.ts';
 import { WorkTick } from '../../recording/WorkTick.tsx';
 import { Length } from '../../widgets/Length.tsx';
 import { Spoken } from '../../widgets/Spoken.tsx';
-import { inTime } from '../order/OrderRow.tsx';
+import { inTime } from '../../widgets/minutes.ts';
 import { OrderTabs } from '../order/OrderTabs.tsx';
 import { Shapes } from './Shapes.tsx';
 
