@@ -105,6 +105,8 @@ test('a job begins with a table base, its form filled in, or with two parts for 
   await expect(page.getByRole('radio', { name: 'Legs and rails' })).toBeChecked();
   await page.getByRole('button', { name: 'Add 3 parts and 2 joints' }).click();
   await expect(page.getByRole('heading', { level: 1, name: 'Long rail into leg' })).toBeVisible();
+  await page.getByRole('button', { name: 'Add a joint' }).click();
+  await expect(page.getByRole('heading', { name: 'How do they meet?' })).toBeVisible();
 
   await page.goto(velk.url);
   const row = page.getByRole('article', { name: 'New job' });

@@ -54,7 +54,8 @@ export function NewJoint({ job, shop, onDone, onBack }: Props) {
   const edit = useEdit();
   const pick = usePickJoint();
   const [form] = useSearchParams();
-  const asked = frameSortOf(form.get('form'));
+  /** A form that the address asks for is for a job that is only begun. */
+  const asked = job.joints.length ? undefined : frameSortOf(form.get('form'));
   const [framing, setFraming] = useState(asked !== undefined);
   const [wanted, setWanted] = useState<{ tenoned?: string; mortised?: string }>({});
   const [tenoned, mortised] = pairOf(job, wanted);
