@@ -50,12 +50,13 @@ export function progressStore(source: DataSource) {
   return async (jobs: readonly CardsOfJob[]): Promise<ReadonlyMap<string, Progress>> => {
     const last = await lastPlaces(jobs.map(({ job }) => job));
     const progress = new Map<string, Progress>();
-    for (const of of jobs) {
-      const state = `${of.plan} ${last.get(of.job) ?? 0}`;
-      const known = counted.get(of.job);
-      const now = known?.state === state ? known.progress : await count(of);
-      counted.set(of.job, { state, progress: now });
-      progress.set(of.job, now);
+    for (const cardsOfJob of jobs) {
+      const { job, plan } = cardsOfJob;
+      const state = `${plan} ${last.get(job) ?? 0}`;
+      const known = counted.get(job);
+      const now = known?.state === state ? known.progress : await count(cardsOfJob);
+      counted.set(job, { state, progress: now });
+      progress.set(job, now);
     }
     return progress;
   };

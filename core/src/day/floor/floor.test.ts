@@ -1,9 +1,10 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { Job } from '../../design/job/index.ts';
 import { cardView, countOf, distanceIn, planJob, type Plan, type Reading } from '../plan/index.ts';
-import { recordState, type Observation, type Seen } from '../../shop/record/index.ts';
+import { recordState, type Observation } from '../../shop/record/index.ts';
 import { type Setup, worksOf } from '../../making/setups/index.ts';
 import { jobWith } from '../../testing/jobs.ts';
+import { writer } from '../../testing/lines.ts';
 import { TEST_SHOP } from '../../testing/shops.ts';
 import {
   begunIn,
@@ -22,15 +23,7 @@ import {
 } from './index.ts';
 
 const METRIC = { system: 'mm', graduation: 0.1, decimal: '.', inches: 'fraction' } as const;
-let nth = 0;
-const line = (seen: Seen): Observation => {
-  nth++;
-  return {
-    ...seen,
-    id: `00000000-0000-4000-8000-${String(nth).padStart(12, '0')}`,
-    seen: `2027-03-15T08:00:${String(nth % 60).padStart(2, '0')}.000Z`,
-  };
-};
+const line = writer();
 const tick = (plan: Plan, setup: Setup, ...pieces: number[]) =>
   line({
     kind: 'done',

@@ -1,7 +1,8 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import { planJob, type Plan } from '../plan/index.ts';
-import { recordState, type Observation, type Seen } from '../../shop/record/index.ts';
+import { recordState, type Observation } from '../../shop/record/index.ts';
 import { demo } from '../../testing/demo.ts';
+import { writer } from '../../testing/lines.ts';
 import { listedCards, progressOf, type ListedCard } from './listing.ts';
 
 let plan: Plan;
@@ -12,15 +13,7 @@ beforeAll(() => {
   cards = listedCards(plan);
 });
 
-let nth = 0;
-const line = (seen: Seen): Observation => {
-  nth++;
-  return {
-    ...seen,
-    id: `00000000-0000-4000-8000-${String(nth).padStart(12, '0')}`,
-    seen: `2027-03-15T08:00:${String(nth).padStart(2, '0')}.000Z`,
-  };
-};
+const line = writer();
 /** So many pieces of every group of a card. */
 const cut = ({ groups }: ListedCard, share = 1): Observation[] =>
   groups.map(({ setup, count }) =>
